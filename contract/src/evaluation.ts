@@ -1,0 +1,67 @@
+import {
+  cautionsFor,
+  evaluateMagnet,
+  findLimit,
+  predictiveBand,
+  PRIOR_BELIEF,
+  trialOnTime,
+} from '@nab/core';
+import { toMagnetDesign, type DesignDocument } from './design.js';
+
+/** A finite number, or null for "never" and "without limit", which JSON cannot write. */
+const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+/**
+ * Everything tier 1 computes of a design, flat where it can be, with the unit in every name.
+ * Documented in `docs/formats.md`.
+ * @throws CoreError when the design is impossible.
+ */
+export function evaluationReport(design: DesignDocument) {
+  const magnet = toMagnetDesign(design);
+  const e = evaluateMagnet(magnet);
+  const limit = findLimit(magnet, e);
+  const band = predictiveBand(PRIOR_BELIEF, e.liftedCount);
+  return {
+    format: 'nab-evaluation',
+    version: 1,
+    name: design.name,
+    tier: 1,
+    wire_overall_diameter_m: e.wireOverall,
+    wire_length_m: e.winding.wireLength,
+    coil_wire_length_m: e.winding.coilLength,
+    layers: e.winding.layers.length,
+    turns_per_layer: e.winding.turnsPerLayer,
+    winding_outer_diameter_m: 2 * e.winding.outerRadius,
+    emf_V: e.source.emf,
+    internal_resistance_ohm: e.source.resistance,
+    lead_resistance_ohm: e.leadResistance,
+    coil_resistance_ohm: e.coilResistance,
+    current_A: e.circuit.current,
+    terminal_voltage_V: e.circuit.terminalVoltage,
+    coil_power_W: e.circuit.coilPower,
+    lead_power_W: e.circuit.leadPower,
+    cell_power_W: e.circuit.cellPower,
+    ampere_turns_A: e.ampereTurns,
+    steady_temperature_degC: finite(e.steadyTemperature),
+    heat_limited_on_time_s: finite(e.allowedOnTime),
+    allowed_on_time_s: trialOnTime(e),
+    peak_core_flux_density_T: e.peakFluxDensity,
+    face_flux_density_T: e.faceFluxDensity,
+    lifted_mass_kg: e.liftedMass,
+    lifted_count: e.liftedCount,
+    lifted_count_band: { low: band.low, high: band.high, coverage: band.coverage },
+    limit: {
+      kind: limit.kind,
+      cell_voltage_share: limit.cellShare,
+      lead_voltage_share: limit.leadShare,
+      coil_voltage_share: limit.coilShare,
+      field_elasticity: limit.fieldElasticity,
+      change: limit.change,
+      lifted_mass_gain: limit.gain,
+    },
+    cautions: cautionsFor(magnet, e),
+    solver: { status: e.core.status, iterations: e.core.iterations, residual: e.core.residual },
+  };
+}
+
+export type EvaluationReport = ReturnType<typeof evaluationReport>;

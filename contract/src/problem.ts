@@ -1,0 +1,75 @@
+import { ValidationError, type Schema } from 'yup';
+import { CORE_ERRORS, type CoreErrorCode } from '@nab/core';
+
+/** Codes that only the server gives; the core's codes are added to them. */
+export const SERVER_PROBLEMS = {
+  INVALID_INPUT: { status: 422, title: 'Something in the input is not right' },
+  NOT_FOUND: { status: 404, title: 'There is no such thing here' },
+  STALE_VERSION: { status: 409, title: 'Somebody else changed this in the meantime' },
+  ID_TAKEN: { status: 409, title: 'This id already belongs to something different' },
+  LEVEL_IN_USE: { status: 409, title: 'A level or group with readings cannot be removed' },
+  MALFORMED: { status: 400, title: 'The request could not be read' },
+  TOO_LARGE: { status: 413, title: 'The request is too large' },
+  FOREIGN_ORIGIN: { status: 403, title: 'Requests from other sites are refused' },
+  UNAVAILABLE: { status: 503, title: 'The database is not available' },
+  INTERNAL: { status: 500, title: 'Nab made a mistake' },
+} as const;
+
+export type ServerProblemCode = keyof typeof SERVER_PROBLEMS;
+export type ProblemCode = ServerProblemCode | CoreErrorCode;
+
+/** A problem document of RFC 9457, with Nab's code and messages per field. */
+export interface Problem {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string;
+  readonly code: ProblemCode;
+  readonly errors?: readonly FieldError[];
+  /** For STALE_VERSION: what is stored now. */
+  readonly current?: unknown;
+}
+
+export interface FieldError {
+  /** Path of the field, such as `winding.turns` or `levels[2].turns`. */
+  readonly path: string;
+  readonly message: string;
+}
+
+export function problem(
+  code: ProblemCode,
+  more: Partial<Pick<Problem, 'detail' | 'errors' | 'current'>> = {},
+): Problem {
+  const known = code in SERVER_PROBLEMS ? SERVER_PROBLEMS[code as ServerProblemCode] : null;
+  return {
+    type: `urn:nab:problem:${code.toLowerCase().replaceAll('_', '-')}`,
+    title: known?.title ?? CORE_ERRORS[code as CoreErrorCode].meaning,
+    status: known?.status ?? 422,
+    code,
+    ...more,
+  };
+}
+
+/**
+ * Checks a value against a schema.
+ * @param mode 'wire': exactly the shape, nothing converted; 'file': defaults filled in, unknown keys
+ *   dropped, since files are written by hand.
+ */
+export function check<T>(
+  schema: Schema<T>,
+  value: unknown,
+  mode: 'wire' | 'file' = 'wire',
+): { ok: true; value: T } | { ok: false; errors: FieldError[] } {
+  try {
+    const options =
+      mode === 'wire'
+        ? { abortEarly: false, strict: true }
+        : { abortEarly: false, stripUnknown: true };
+    return { ok: true, value: schema.validateSync(value, options) };
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const parts = error.inner.length > 0 ? error.inner : [error];
+    const errors = parts.map(({ path, message }) => ({ path: path ?? '', message }));
+    return { ok: false, errors };
+  }
+}

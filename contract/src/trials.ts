@@ -1,0 +1,65 @@
+import type { Prediction, Reading } from './resources.js';
+
+/** A trial as it stands: the newest correction, with the original and all in between. */
+export interface Trial {
+  readonly id: string;
+  readonly current: Reading;
+  readonly history: readonly Reading[];
+}
+
+/**
+ * Folds readings into trials: a correction replaces what it corrects, a withdrawal takes the trial
+ * out of the result (it stays in the history). Order of the originals.
+ */
+export function foldTrials(readings: readonly Reading[]): {
+  trials: Trial[];
+  withdrawn: Trial[];
+} {
+  const originOf = new Map<string, string>();
+  const histories = new Map<string, Reading[]>();
+  const inOrder = [...readings].sort(
+    (p, q) => Number(p.corrects !== null) - Number(q.corrects !== null),
+  );
+  // Corrections of corrections may arrive in any order, so repeat until none can be placed.
+  let pending = inOrder;
+  while (pending.length > 0) {
+    const left: Reading[] = [];
+    for (const reading of pending) {
+      const origin = reading.corrects === null ? reading.id : originOf.get(reading.corrects);
+      if (origin === undefined) {
+        left.push(reading);
+        continue;
+      }
+      originOf.set(reading.id, origin);
+      histories.set(origin, [...(histories.get(origin) ?? []), reading]);
+    }
+    if (left.length === pending.length) break;
+    pending = left;
+  }
+  const all = [...histories.entries()].map(([id, history]): Trial => {
+    const ordered = [
+      history[0]!,
+      ...history.slice(1).sort((p, q) => p.recordedAt.localeCompare(q.recordedAt)),
+    ];
+    return { id, history: ordered, current: ordered[ordered.length - 1]! };
+  });
+  all.sort((p, q) => p.history[0]!.recordedAt.localeCompare(q.history[0]!.recordedAt));
+  return {
+    trials: all.filter((trial) => !trial.current.withdrawn),
+    withdrawn: all.filter((trial) => trial.current.withdrawn),
+  };
+}
+
+/** The prediction in force for a group at a level: the last one recorded. */
+export function predictionFor(
+  predictions: readonly Prediction[],
+  groupId: string,
+  levelId: string,
+): Prediction | null {
+  return predictions
+    .filter((p) => p.groupId === groupId && p.levelId === levelId)
+    .reduce<Prediction | null>(
+      (last, p) => (last === null || p.recordedAt >= last.recordedAt ? p : last),
+      null,
+    );
+}

@@ -1,0 +1,87 @@
+import { studentTCdf, studentTQuantile } from '../numerics/index.js';
+
+/**
+ * What is believed about log(counted / predicted) of a class: normal with unknown mean (the class
+ * factor) and variance (the trial scatter), in Normal–inverse-gamma form.
+ */
+export interface ClassBelief {
+  /** Mean of the log class factor. */
+  readonly mean: number;
+  /** Weight of that mean, in trials. */
+  readonly strength: number;
+  /** Shape and scale of the variance's inverse gamma. */
+  readonly shape: number;
+  readonly scale: number;
+}
+
+/** Trial scatter, sd of the log count: about 25 %. Common practice, no source. */
+const TRIAL_SCATTER = 0.25;
+/** 95 % of classes lie within ×/÷ this of the model. Common practice, no source. */
+const CLASS_FACTOR_95 = 2.7;
+const SCATTER_SHAPE = 6;
+
+/** Before any trial of this class. */
+export const PRIOR_BELIEF: ClassBelief = {
+  mean: 0,
+  strength: (TRIAL_SCATTER / (Math.log(CLASS_FACTOR_95) / 1.959963984540054)) ** 2,
+  shape: SCATTER_SHAPE,
+  scale: TRIAL_SCATTER ** 2 * (SCATTER_SHAPE - 1),
+};
+
+/**
+ * Belief after seeing trials, by conjugate updating.
+ * @param logRatios log(counted / predicted) of each trial; zero counts cannot enter and are left
+ *   out by the caller.
+ * Source: Gelman et al., Bayesian Data Analysis, 3rd ed., §3.3.
+ */
+export function updateBelief(prior: ClassBelief, logRatios: readonly number[]): ClassBelief {
+  const n = logRatios.length;
+  if (n === 0) return prior;
+  const mean = logRatios.reduce((sum, x) => sum + x, 0) / n;
+  const squares = logRatios.reduce((sum, x) => sum + (x - mean) ** 2, 0);
+  const strength = prior.strength + n;
+  return {
+    mean: (prior.strength * prior.mean + n * mean) / strength,
+    strength,
+    shape: prior.shape + n / 2,
+    scale:
+      prior.scale +
+      squares / 2 +
+      (prior.strength * n * (mean - prior.mean) ** 2) / (2 * strength),
+  };
+}
+
+/** A prediction with its uncertainty, in the unit of the prediction. */
+export interface Band {
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+  /** Coverage, such as 0.9. */
+  readonly coverage: number;
+}
+
+const spread = (belief: ClassBelief): number =>
+  Math.sqrt((belief.scale * (belief.strength + 1)) / (belief.shape * belief.strength));
+
+/**
+ * Predictive band of one further trial around a model prediction: a Student t in the log.
+ * @param predicted model value, ≥ 0. @param coverage of the band, 0 < c < 1.
+ */
+export function predictiveBand(belief: ClassBelief, predicted: number, coverage = 0.9): Band {
+  const t = studentTQuantile((1 + coverage) / 2, 2 * belief.shape);
+  const width = Math.exp(t * spread(belief));
+  const median = predicted * Math.exp(belief.mean);
+  return { median, low: median / width, high: median * width, coverage };
+}
+
+/** Probability that one further trial exceeds a value > 0. */
+export function probabilityAbove(belief: ClassBelief, predicted: number, value: number): number {
+  if (!(predicted > 0)) return 0;
+  const t = (Math.log(value / predicted) - belief.mean) / spread(belief);
+  return 1 - studentTCdf(t, 2 * belief.shape);
+}
+
+/** Scatter of trials under equal conditions, sd of the log count, as believed. */
+export function believedScatter(belief: ClassBelief): number {
+  return Math.sqrt(belief.scale / (belief.shape - 1));
+}

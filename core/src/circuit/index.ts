@@ -1,0 +1,1 @@
+export { currentRise, solveCircuit, type CircuitState } from './circuit.js';

@@ -1,0 +1,14 @@
+export { loopField, loopMutualInductance, type MeridianField } from './loop.js';
+export {
+  discSolidAngleFraction,
+  sheetEndPotential,
+  sheetField,
+  sheetInductance,
+  sheetMutualInductance,
+} from './sheet.js';
+export {
+  thickCoilAxialField,
+  thickCoilField,
+  thickCoilInductance,
+  type ThickCoil,
+} from './thick-coil.js';

@@ -1,0 +1,66 @@
+/**
+ * Every way in which input to the core can be impossible: one row a code, with what it means and
+ * what the educator can do. The server answers with the same codes, and a test holds the table in
+ * `docs/formats.md` against this one.
+ */
+export const CORE_ERRORS = {
+  QUANTITY_UNREADABLE: {
+    meaning: 'The text is not a number with a unit this quantity can have.',
+    remedy: 'Write a number and a unit, such as 75 mm, 3 in, 22 AWG or 0,4 mm.',
+  },
+  QUANTITY_OUT_OF_RANGE: {
+    meaning: 'The quantity can be read but lies outside what can be built or computed.',
+    remedy: 'Use a value inside the limits that the message names.',
+  },
+  GAUGE_UNKNOWN: {
+    meaning: 'There is no such wire gauge in the standard.',
+    remedy: 'Use AWG 4/0 to 40, SWG 7/0 to 50, or the diameter in millimetres.',
+  },
+  WINDING_OUTSIDE_CORE: {
+    meaning: 'The winding reaches beyond the ends of the core, or ends before it starts.',
+    remedy: 'Move the ends of the winding so that they lie on the core, start before end.',
+  },
+  WINDING_TOO_SHORT: {
+    meaning: 'Not even one turn of this wire fits between the ends of the winding.',
+    remedy: 'Make the winding longer or use thinner wire.',
+  },
+  WINDING_TOO_HIGH: {
+    meaning: 'So many layers cannot be wound by hand: the winding is far thicker than the core.',
+    remedy: 'Use fewer turns, thinner wire or a longer winding.',
+  },
+  BARE_WIRE_TOUCHES: {
+    meaning: 'Turns of bare wire touch one another, so the current takes the short way across.',
+    remedy: 'Use enamelled or plastic-covered wire.',
+  },
+  CORE_IMPOSSIBLE: {
+    meaning: 'The core cannot exist, such as a bore wider than the pipe.',
+    remedy: 'Check the diameters and lengths of the core.',
+  },
+  CELL_UNKNOWN: {
+    meaning: 'Cells of this chemistry are not made in this size.',
+    remedy: 'Choose one of the listed cells.',
+  },
+  STEEL_UNKNOWN: {
+    meaning: 'The core material is not in the table.',
+    remedy: 'Choose one of the listed materials.',
+  },
+  TOO_FEW_POINTS: {
+    meaning: 'There are not enough different points for this calculation.',
+    remedy: 'Record more trials, at two or more different levels.',
+  },
+} as const;
+
+export type CoreErrorCode = keyof typeof CORE_ERRORS;
+
+/** Impossible input to a model. Match on `code`, never on the text. */
+export class CoreError extends Error {
+  override readonly name = 'CoreError';
+
+  constructor(
+    readonly code: CoreErrorCode,
+    message: string,
+    readonly details: Readonly<Record<string, string | number>> = {},
+  ) {
+    super(message);
+  }
+}

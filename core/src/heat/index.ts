@@ -1,0 +1,2 @@
+export { steadyTemperature, timeToReach, warmUp, type LumpedWinding } from './lumped-winding.js';
+export { STILL_AIR_W_PER_M2K, TOUCH_LIMIT_C } from './surface.js';

@@ -1,0 +1,45 @@
+import type { Build, MagnetDesign } from '../magnet/index.js';
+import { TRIAL_ON_TIME_S } from '../magnet/index.js';
+
+/** What a design makes necessary to say, by code; the words live with the interface. */
+export type CautionCode =
+  | 'too-hot-for-trial'
+  | 'limited-on-time'
+  | 'near-short-circuit'
+  | 'strip-enamel'
+  | 'wire-ends'
+  | 'cells'
+  | 'sharp-core';
+
+export interface Caution {
+  readonly code: CautionCode;
+  /** 'stop': must not be run like this; 'caution': run with care. */
+  readonly severity: 'stop' | 'caution';
+}
+
+/** Longest single on-time at the bench, however cool the coil. Common practice, no source. */
+export const LONGEST_TRIAL_S = 30;
+
+/** On-time that the run screen counts down: the heat's limit, but never beyond the longest trial. */
+export function trialOnTime(build: Build): number {
+  return Math.min(LONGEST_TRIAL_S, build.allowedOnTime);
+}
+
+/** Cautions that this design triggers, stop before caution. */
+export function cautionsFor(design: MagnetDesign, build: Build): Caution[] {
+  const cautions: Caution[] = [];
+  if (build.allowedOnTime < TRIAL_ON_TIME_S) {
+    cautions.push({ code: 'too-hot-for-trial', severity: 'stop' });
+  } else if (build.allowedOnTime < 10 * 60) {
+    cautions.push({ code: 'limited-on-time', severity: 'caution' });
+  }
+  if (build.circuit.terminalVoltage < build.source.emf / 2) {
+    cautions.push({ code: 'near-short-circuit', severity: 'caution' });
+  }
+  if (design.wire.insulation.startsWith('enamel')) {
+    cautions.push({ code: 'strip-enamel', severity: 'caution' });
+  }
+  if (design.core.shape === 'nail') cautions.push({ code: 'sharp-core', severity: 'caution' });
+  cautions.push({ code: 'wire-ends', severity: 'caution' }, { code: 'cells', severity: 'caution' });
+  return cautions;
+}

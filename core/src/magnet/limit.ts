@@ -1,0 +1,105 @@
+import { MATERIALS } from '../steel/index.js';
+import type { MagnetDesign } from './design.js';
+import { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
+import { endFaceFluxDensity } from '../straight-core/index.js';
+import { CoreError } from '../errors.js';
+
+/** What holds a magnet back most. */
+export type LimitKind = 'material' | 'heat' | 'saturation' | 'battery' | 'leads' | 'wire' | 'room';
+
+export interface Limit {
+  readonly kind: LimitKind;
+  /** Share of the EMF lost inside the cells, in the leads and in the coil's wire; adds up to 1. */
+  readonly cellShare: number;
+  readonly leadShare: number;
+  readonly coilShare: number;
+  /** d ln B / d ln NI at the lifting face: 1 far from saturation, falling toward 0. */
+  readonly fieldElasticity: number;
+  /** Change that would help, by name, and the factor by which the lifted mass would grow. */
+  readonly change: 'second-pack' | 'thicker-wire' | 'thicker-core' | 'better-leads' | null;
+  readonly gain: number;
+}
+
+/** Shortest on-time a trial needs: switch on, lift, move aside. Common practice, no source. */
+export const TRIAL_ON_TIME_S = 5;
+/** Below this elasticity more ampere-turns hardly help: the core is called saturated. */
+const SATURATED_BELOW = 0.6;
+
+/**
+ * Names what limits a magnet, from the model itself: the circuit's shares, the response of the face
+ * field to 2 % more ampere-turns, and the lift of the design with the one change that answers it.
+ */
+export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
+  const { source, leadResistance, coilResistance, circuit } = evaluation;
+  const total = source.resistance + leadResistance + coilResistance;
+  const shares = {
+    cellShare: source.resistance / total,
+    leadShare: leadResistance / total,
+    coilShare: coilResistance / total,
+  };
+  const step = 1.02;
+  const more = magnetise(design, evaluation, evaluation.ampereTurns * step);
+  const fieldElasticity =
+    Math.log(endFaceFluxDensity(more.core, more.sheets) / evaluation.faceFluxDensity) /
+    Math.log(step);
+  const state = { ...shares, fieldElasticity };
+  const gainOf = (changed: MagnetDesign): number =>
+    evaluateMagnet(changed).liftedMass / evaluation.liftedMass;
+
+  if (!MATERIALS[design.core.material].magnetic) {
+    return { kind: 'material', ...state, change: null, gain: 1 };
+  }
+  if (evaluation.allowedOnTime < TRIAL_ON_TIME_S) {
+    return { kind: 'heat', ...state, change: null, gain: 1 };
+  }
+  if (fieldElasticity < SATURATED_BELOW) {
+    const { core } = design;
+    const grow = (x: number): number => x * 1.2;
+    return {
+      kind: 'saturation',
+      ...state,
+      change: 'thicker-core',
+      gain: gainOf({
+        ...design,
+        core: {
+          ...core,
+          diameter: grow(core.diameter),
+          bore: grow(core.bore),
+          ...(core.head && { head: { ...core.head, diameter: grow(core.head.diameter) } }),
+        },
+      }),
+    };
+  }
+  const largest = Math.max(shares.cellShare, shares.leadShare, shares.coilShare);
+  if (largest === shares.cellShare && circuit.current > 0) {
+    const { supply } = design;
+    return {
+      kind: 'battery',
+      ...state,
+      change: 'second-pack',
+      gain: gainOf({ ...design, supply: { ...supply, parallel: supply.parallel * 2 } }),
+    };
+  }
+  if (largest === shares.leadShare) {
+    const { leads } = design;
+    return {
+      kind: 'leads',
+      ...state,
+      change: 'better-leads',
+      gain: gainOf({ ...design, leads: { ...leads, resistanceEach: leads.resistanceEach / 2 } }),
+    };
+  }
+  try {
+    const { wire } = design;
+    return {
+      kind: 'wire',
+      ...state,
+      change: 'thicker-wire',
+      gain: gainOf({ ...design, wire: { ...wire, diameter: wire.diameter * 1.25 } }),
+    };
+  } catch (error) {
+    // Thicker wire at the same turns does not fit: then it is room that is short.
+    if (!(error instanceof CoreError)) throw error;
+    return { kind: 'room', ...state, change: null, gain: 1 };
+  }
+}

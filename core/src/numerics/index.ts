@@ -1,0 +1,20 @@
+export { cel, ellipticKE, type EllipticKE } from './elliptic.js';
+export {
+  gaussLegendre,
+  integrate,
+  integrateGraded,
+  type QuadratureRule,
+} from './gauss-legendre.js';
+export { leastSquares, type LeastSquares } from './least-squares.js';
+export { solveInPlace } from './linear-system.js';
+export { MonotoneCubic } from './monotone-cubic.js';
+export { findRoot } from './root.js';
+export { integrateOde } from './runge-kutta.js';
+export {
+  incompleteBeta,
+  logGamma,
+  normalCdf,
+  studentTCdf,
+  studentTQuantile,
+} from './student-t.js';
+export { seededRandom, normalFrom, type Random } from './random.js';

@@ -1,0 +1,178 @@
+import { currentRise } from '../circuit/index.js';
+import {
+  loopField,
+  loopMutualInductance,
+  sheetField,
+  sheetInductance,
+  thickCoilField,
+  thickCoilInductance,
+  type MeridianField,
+} from '../coil-field/index.js';
+import { MU_0 } from '../constants.js';
+import { steadyTemperature, warmUp, type LumpedWinding } from '../heat/index.js';
+import { numberIn, type Computed, type ExpectedRecord, type ReferenceCase } from './case-file.js';
+import { toleranceFor } from './tolerances.js';
+
+type Checker = (entry: ReferenceCase, record: ExpectedRecord) => Computed[];
+
+const scalar = (
+  entry: ReferenceCase,
+  record: ExpectedRecord,
+  quantity: string,
+  computed: number,
+): Computed => {
+  const expected = numberIn(record, quantity, entry.id);
+  return {
+    quantity,
+    expected,
+    computed,
+    scale: Math.abs(expected),
+    tolerance: toleranceFor(entry.kind, quantity),
+  };
+};
+
+const field =
+  (evaluate: (entry: ReferenceCase, r: number, z: number) => MeridianField): Checker =>
+  (entry, record) => {
+    const expected = {
+      B_r: numberIn(record, 'B_r', entry.id),
+      B_z: numberIn(record, 'B_z', entry.id),
+    };
+    const computed = evaluate(
+      entry,
+      numberIn(record, 'r', entry.id),
+      numberIn(record, 'z', entry.id),
+    );
+    const scale = Math.hypot(expected.B_r, expected.B_z);
+    const tolerance = toleranceFor(entry.kind, 'B');
+    return [
+      { quantity: 'B_r', expected: expected.B_r, computed: computed.r, scale, tolerance },
+      { quantity: 'B_z', expected: expected.B_z, computed: computed.z, scale, tolerance },
+    ];
+  };
+
+const input = (entry: ReferenceCase, key: string): number => numberIn(entry.inputs, key, entry.id);
+
+/** Closed forms, circuits and heat, by kind. */
+export const COIL_CHECKERS: Readonly<Record<string, Checker>> = {
+  loop_field: field((entry, r, z) =>
+    loopField(input(entry, 'radius_m'), input(entry, 'current_A'), r, z),
+  ),
+  thin_solenoid_field: field((entry, r, z) =>
+    sheetField(
+      input(entry, 'radius_m'),
+      input(entry, 'length_m'),
+      input(entry, 'turns') * input(entry, 'current_A'),
+      r,
+      z,
+    ),
+  ),
+  thick_solenoid_field: field((entry, r, z) =>
+    thickCoilField(
+      {
+        innerRadius: input(entry, 'r_inner_m'),
+        outerRadius: input(entry, 'r_outer_m'),
+        length: input(entry, 'length_m'),
+      },
+      input(entry, 'turns') * input(entry, 'current_A'),
+      r,
+      z,
+    ),
+  ),
+  mutual_inductance_loops: (entry, record) => [
+    scalar(
+      entry,
+      record,
+      'M',
+      loopMutualInductance(
+        numberIn(record, 'r1_m', entry.id),
+        numberIn(record, 'r2_m', entry.id),
+        numberIn(record, 'distance_m', entry.id),
+      ),
+    ),
+  ],
+  self_inductance_current_sheet: (entry, record) => {
+    const radius = numberIn(record, 'radius_m', entry.id);
+    const length = numberIn(record, 'length_m', entry.id);
+    const turns = numberIn(record, 'turns', entry.id);
+    const inductance = sheetInductance(radius, length, turns);
+    const results = [scalar(entry, record, 'L', inductance)];
+    if ('nagaoka_coefficient' in record) {
+      const infinite = (MU_0 * turns * turns * Math.PI * radius * radius) / length;
+      results.push(scalar(entry, record, 'nagaoka_coefficient', inductance / infinite));
+    }
+    return results;
+  },
+  self_inductance_thick_coil: (entry, record) => [
+    scalar(
+      entry,
+      record,
+      'L',
+      thickCoilInductance(
+        {
+          innerRadius: numberIn(record, 'r_inner_m', entry.id),
+          outerRadius: numberIn(record, 'r_outer_m', entry.id),
+          length: numberIn(record, 'length_m', entry.id),
+        },
+        numberIn(record, 'turns', entry.id),
+      ),
+    ),
+  ],
+  rl_current_rise: (entry, record) => [
+    scalar(
+      entry,
+      record,
+      'current_A',
+      currentRise(
+        input(entry, 'EMF'),
+        input(entry, 'Rint') + input(entry, 'R'),
+        input(entry, 'L'),
+        numberIn(record, 't_s', entry.id),
+      ),
+    ),
+  ],
+  lumped_thermal: (entry, record) => {
+    const coil = thermalCase(entry);
+    if (record['name'] === 'steady_state_T_C') {
+      const expected = numberIn(record, 'value', entry.id);
+      return [
+        {
+          quantity: 'steady_state_T_C',
+          expected,
+          computed: steadyTemperature(coil),
+          scale: Math.abs(expected),
+          tolerance: toleranceFor(entry.kind, 'steady_state_T_C'),
+        },
+      ];
+    }
+    const state = warmUp(coil, input(entry, 'T0_C'), numberIn(record, 't_s', entry.id));
+    return [
+      scalar(entry, record, 'T_C', state.temperature),
+      scalar(entry, record, 'I_A', state.current),
+      scalar(entry, record, 'charge_C', state.charge),
+    ];
+  },
+};
+
+function thermalCase(entry: ReferenceCase): LumpedWinding {
+  const variable = 'h0_W_per_m2K' in entry.inputs;
+  const loss = variable
+    ? (rise: number): number => {
+        // h = h0 (1 + ((T − Ta)/40 K)^0.25) above the room.
+        const h = input(entry, 'h0_W_per_m2K') * (1 + (Math.max(0, rise) / 40) ** 0.25);
+        return h * input(entry, 'area_m2') * rise;
+      }
+    : (rise: number): number => input(entry, 'hA_W_per_K') * rise;
+  const base = {
+    emf: input(entry, 'EMF'),
+    seriesResistance: input(entry, 'Rint'),
+    resistance20: input(entry, 'R20'),
+    alpha20: input(entry, 'alpha'),
+    heatCapacity: input(entry, 'heat_capacity_J_per_K'),
+    loss,
+    ambient: input(entry, 'Ta_C'),
+  };
+  if (!('Q_C' in entry.inputs)) return base;
+  const drop = input(entry, 'E_drop_fraction_at_Q') / input(entry, 'Q_C');
+  return { ...base, emfFraction: (charge) => 1 - drop * charge };
+}

@@ -1,0 +1,133 @@
+import { thickCoilInductance } from '../coil-field/index.js';
+import { MU_0 } from '../constants.js';
+import { linearCurve, tabulatedCurve, type SteelCurve } from '../steel/index.js';
+import {
+  axialFluxDensity,
+  coilFieldOnCore,
+  coreCoenergy,
+  coreLinkagePerTurn,
+  endFaceFluxDensity,
+  magnetiseCore,
+  prepareCore,
+  sectionFluxDensity,
+  sheetsOfBlock,
+  type CoreSection,
+} from '../straight-core/index.js';
+import {
+  numberIn,
+  ReferenceFileError,
+  type ReferenceCase,
+  type ReferenceFile,
+} from './case-file.js';
+import { toleranceFor } from './tolerances.js';
+
+/** What tier 1 says of one quantity of a case, with the tolerance for it; null if it is silent. */
+export type QuantitySource = (name: string, distance?: number) => Answer | null;
+export interface Answer {
+  readonly computed: number;
+  readonly tolerance: number;
+}
+
+/** Cylinder of linear material in a uniform axial field. */
+export function demagnetisingCase(entry: ReferenceCase): QuantitySource {
+  const slenderness = numberIn(entry.inputs, 'length_over_diameter', entry.id);
+  const permeability = numberIn(entry.inputs, 'mu_r', entry.id);
+  const length = 2 * slenderness;
+  const prepared = prepareCore([{ innerRadius: 0, outerRadius: 1, from: 0, to: length }]);
+  const applied = new Float64Array(prepared.core.count).fill(1);
+  const state = magnetiseCore(prepared, linearCurve(permeability), applied);
+  const { boundaries } = prepared.core;
+  const middle = sectionFluxDensity(state, length / 2) / MU_0;
+  const volume =
+    state.fluxDensity.reduce((sum, b, i) => sum + b * (boundaries[i + 1]! - boundaries[i]!), 0) /
+    (length * MU_0);
+  const factor = (b: number): number => (1 - b / permeability) / (b - b / permeability);
+  const values: Record<string, number> = {
+    Nf: factor(middle),
+    Nm: factor(volume),
+    B_mid_over_mu0H0: middle,
+    B_vol_over_mu0H0: volume,
+  };
+  return (name) => {
+    const computed = values[name];
+    return computed === undefined
+      ? null
+      : { computed, tolerance: toleranceFor(entry.kind, name) };
+  };
+}
+
+interface Rectangle {
+  readonly r0_m: number;
+  readonly r1_m: number;
+  readonly z0_m: number;
+  readonly z1_m: number;
+}
+
+const isRectangle = (value: unknown): value is Rectangle =>
+  typeof value === 'object' &&
+  value !== null &&
+  ['r0_m', 'r1_m', 'z0_m', 'z1_m'].every((key) =>
+    Number.isFinite((value as Record<string, unknown>)[key]),
+  );
+
+/** Rod, nail, bolt or pipe with a coil, linear or with the file's steel. */
+export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+  const { iron, coil } = entry.inputs;
+  if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil)) {
+    throw new ReferenceFileError(`${entry.id}: “iron” and “coil” must be rectangles.`);
+  }
+  const sections = iron.map(
+    (r): CoreSection => ({ innerRadius: r.r0_m, outerRadius: r.r1_m, from: r.z0_m, to: r.z1_m }),
+  );
+  const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
+  const radius = numberIn(entry.inputs, 'core_radius_m', entry.id);
+  const length = numberIn(entry.inputs, 'core_length_m', entry.id);
+  const curve = curveOf(entry, file);
+  const prepared = prepareCore(sections);
+  const block = {
+    innerRadius: coil.r0_m,
+    outerRadius: coil.r1_m,
+    from: coil.z0_m,
+    to: coil.z1_m,
+  };
+  const sheets = sheetsOfBlock(block, ampereTurns);
+  const state = magnetiseCore(prepared, curve, coilFieldOnCore(prepared.core, sheets));
+
+  const airInductance = thickCoilInductance({ ...block, length: block.to - block.from }, 1);
+  const linkage = airInductance * ampereTurns + coreLinkagePerTurn(state, ampereTurns);
+  const coenergy =
+    (airInductance * ampereTurns * ampereTurns) / 2 + coreCoenergy(state, curve);
+  const middle = sectionFluxDensity(state, length / 2);
+  const bore = Math.min(...sections.map((s) => s.innerRadius));
+  // Inside a pipe the field strength is that of the steel beside it.
+  const boreFlux = MU_0 * curve.fieldStrength(middle) * Math.PI * bore * bore;
+  const values: Record<string, number> = {
+    flux_mid: middle * Math.PI * (radius * radius - bore * bore) + boreFlux,
+    B_end_avg: endFaceFluxDensity(state, sheets),
+    W: ampereTurns * linkage - coenergy,
+    Wco: coenergy,
+    link_per_turn: linkage,
+    L_per_turn2: linkage / ampereTurns,
+    B_core_midaxis: bore > 0 ? MU_0 * curve.fieldStrength(middle) : middle,
+  };
+  const solid = sections.length === 1 && bore === 0;
+  const row = solid ? 'solid_rod_coil' : 'shaped_rod_coil';
+  return (name, distance) => {
+    if (name.startsWith('Bz_axis') && distance !== undefined) {
+      return {
+        computed: axialFluxDensity(state, sheets, length + distance),
+        tolerance: toleranceFor(row, distance < radius ? 'Bz_axis_near' : 'Bz_axis'),
+      };
+    }
+    const computed = values[name];
+    return computed === undefined ? null : { computed, tolerance: toleranceFor(row, name) };
+  };
+}
+
+function curveOf(entry: ReferenceCase, file: ReferenceFile): SteelCurve {
+  if ('mu_r' in entry.inputs) return linearCurve(numberIn(entry.inputs, 'mu_r', entry.id));
+  if (!file.steel_table) {
+    throw new ReferenceFileError(`${entry.id}: the file has no “steel_table”.`);
+  }
+  return tabulatedCurve(file.steel_table.B_T, file.steel_table.H_A_per_m);
+}

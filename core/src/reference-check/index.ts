@@ -1,0 +1,9 @@
+export {
+  readReferenceFile,
+  ReferenceFileError,
+  type CheckLine,
+  type ReferenceCase,
+  type ReferenceFile,
+} from './case-file.js';
+export { checkCase } from './check.js';
+export { TOLERANCES } from './tolerances.js';

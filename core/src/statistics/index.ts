@@ -1,0 +1,2 @@
+export { fitLine, type LineFit } from './line-fit.js';
+export { summarise, type Summary } from './summary.js';

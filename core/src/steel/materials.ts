@@ -1,0 +1,108 @@
+import { CoreError } from '../errors.js';
+import { linearCurve, tabulatedCurve, type SteelCurve } from './curve.js';
+
+/** A core material. */
+export interface Material {
+  readonly name: string;
+  /** What a teacher should know, in a sentence. */
+  readonly note: string;
+  readonly magnetic: boolean;
+  readonly curve: SteelCurve;
+}
+
+/**
+ * Normal magnetisation curves, H in A/m at the flux densities of FLUX_DENSITY_T.
+ * Source: typical shapes and levels of the handbook literature, values from memory; the class of a
+ * hardware-shop nail or bolt is not known to better than this.
+ * Valid range: 0–2.3 T; beyond it the slope of vacuum. Uncertainty: H at a given B within ×/÷ 2
+ * below 1.2 T, saturation 3 %.
+ */
+const FLUX_DENSITY_T = [
+  0, 0.05, 0.1, 0.2, 0.4, 0.6, 0.8, 1, 1.2, 1.4, 1.5, 1.6, 1.7, 1.8, 1.9, 2, 2.1, 2.2, 2.3,
+] as const;
+
+const SOFT_IRON = [
+  0, 40, 55, 75, 100, 120, 145, 185, 270, 600, 1200, 2500, 4600, 7800, 12500, 20500, 38000, 92000,
+  171500,
+];
+const ANNEALED = [
+  0, 85, 120, 155, 195, 225, 262, 325, 480, 1080, 1950, 3550, 6100, 9800, 15300, 24500, 44500,
+  92000, 163000,
+];
+const COLD_WORKED = [
+  0, 210, 340, 500, 700, 870, 1060, 1320, 1780, 2900, 3900, 5500, 8000, 11800, 17500, 27500, 49000,
+  101000, 178000,
+];
+const HARDENED = [
+  0, 420, 700, 1080, 1500, 1830, 2180, 2600, 3300, 4900, 6300, 8400, 11600, 16200, 23000, 34500,
+  61000, 122000, 200000,
+];
+const TOOL_STEEL = [
+  0, 700, 1250, 2050, 2950, 3550, 4150, 4850, 6000, 8600, 10800, 14000, 18500, 25000, 35000, 55000,
+  100000, 178000, 257000,
+];
+
+export const MATERIALS = {
+  'soft-iron': {
+    name: 'Soft iron',
+    note: 'Takes up magnetism most easily and lets go of nearly all of it.',
+    magnetic: true,
+    curve: tabulatedCurve(FLUX_DENSITY_T, SOFT_IRON),
+  },
+  'annealed-steel': {
+    name: 'Low-carbon steel, annealed',
+    note: 'A nail or rod that was heated red and cooled slowly is close to this.',
+    magnetic: true,
+    curve: tabulatedCurve(FLUX_DENSITY_T, ANNEALED),
+  },
+  'nail-steel': {
+    name: 'Low-carbon steel, cold-worked',
+    note: 'Wire nails, bright rod and common bolts (class 4.8), as bought.',
+    magnetic: true,
+    curve: tabulatedCurve(FLUX_DENSITY_T, COLD_WORKED),
+  },
+  'bolt-8.8': {
+    name: 'Bolt of class 8.8',
+    note: 'Hardened and tempered: needs more ampere-turns and keeps more when switched off.',
+    magnetic: true,
+    curve: tabulatedCurve(FLUX_DENSITY_T, HARDENED),
+  },
+  'tool-steel': {
+    name: 'Tool or spring steel',
+    note: 'Screwdrivers and masonry nails: stays magnetic after switching off.',
+    magnetic: true,
+    curve: tabulatedCurve(FLUX_DENSITY_T, TOOL_STEEL),
+  },
+  'stainless-austenitic': {
+    name: 'Stainless steel (A2, A4)',
+    note: 'Looks like steel, is hardly magnetic: lifts no more than the coil alone.',
+    magnetic: false,
+    curve: linearCurve(1.005),
+  },
+  aluminium: {
+    name: 'Aluminium',
+    note: 'Not magnetic: lifts no more than the coil alone.',
+    magnetic: false,
+    curve: linearCurve(1.000022),
+  },
+  brass: {
+    name: 'Brass',
+    note: 'Not magnetic: lifts no more than the coil alone.',
+    magnetic: false,
+    curve: linearCurve(1),
+  },
+  wood: {
+    name: 'Wood or plastic',
+    note: 'Not magnetic: lifts no more than the coil alone.',
+    magnetic: false,
+    curve: linearCurve(1),
+  },
+} as const satisfies Record<string, Material>;
+
+export type MaterialId = keyof typeof MATERIALS;
+
+/** @throws CoreError STEEL_UNKNOWN. */
+export function findMaterial(id: string): Material {
+  if (Object.hasOwn(MATERIALS, id)) return MATERIALS[id as MaterialId];
+  throw new CoreError('STEEL_UNKNOWN', `There is no core material “${id}” in the table.`, { id });
+}

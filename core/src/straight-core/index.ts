@@ -1,0 +1,12 @@
+export { coilFieldOnCore, sheetsOfBlock, type CurrentSheet } from './coil-on-core.js';
+export { segmentCore, type CoreSection, type Segmentation } from './geometry.js';
+export { type ChargePatch, type FaceCharge } from './charge.js';
+export {
+  axialFluxDensity,
+  boundaryCharges,
+  coreCoenergy,
+  coreLinkagePerTurn,
+  endFaceFluxDensity,
+  sectionFluxDensity,
+} from './outputs.js';
+export { magnetiseCore, prepareCore, type CoreState, type PreparedCore } from './solve.js';

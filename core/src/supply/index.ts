@@ -1,0 +1,10 @@
+export {
+  CELLS,
+  CELL_SIZES,
+  CHEMISTRIES,
+  findCell,
+  type Cell,
+  type CellSize,
+  type Chemistry,
+} from './cells.js';
+export { combineCells, type Source } from './supply.js';

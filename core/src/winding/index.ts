@@ -1,0 +1,9 @@
+export {
+  layWinding,
+  turnsFromLength,
+  type Layer,
+  type LayerStyle,
+  type Winding,
+  type WindingEnd,
+  type WindingSpec,
+} from './winding.js';
