@@ -11,3 +11,4 @@ export {
   type PlanJudgement,
   type PredictedLevel,
 } from './levels.js';
+export { simulateCount, simulateGuess, type SimulatedClass } from './simulate.js';

@@ -24,13 +24,16 @@ export interface Limit {
 export const TRIAL_ON_TIME_S = 5;
 /** Below this elasticity more ampere-turns hardly help: the core is called saturated. */
 const SATURATED_BELOW = 0.6;
+/** When no single change gains this much, it is the place for turns that is short. */
+const WORTH_NAMING = 1.05;
 
 /**
  * Names what limits a magnet, from the model itself: the circuit's shares, the response of the face
- * field to 2 % more ampere-turns, and the lift of the design with the one change that answers it.
+ * field to 2 % more ampere-turns, and the lift of the design with each change evaluated in full: a
+ * second pack beside the first, leads of half the resistance, wire one and a quarter times as thick.
  */
 export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
-  const { source, leadResistance, coilResistance, circuit } = evaluation;
+  const { source, leadResistance, coilResistance } = evaluation;
   const total = source.resistance + leadResistance + coilResistance;
   const shares = {
     cellShare: source.resistance / total,
@@ -43,8 +46,15 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     Math.log(endFaceFluxDensity(more.core, more.sheets) / evaluation.faceFluxDensity) /
     Math.log(step);
   const state = { ...shares, fieldElasticity };
-  const gainOf = (changed: MagnetDesign): number =>
-    evaluateMagnet(changed).liftedMass / evaluation.liftedMass;
+  const gainOf = (changed: MagnetDesign): number => {
+    try {
+      return evaluateMagnet(changed).liftedMass / evaluation.liftedMass;
+    } catch (error) {
+      // A change that cannot be wound is no gain.
+      if (error instanceof CoreError) return 0;
+      throw error;
+    }
+  };
 
   if (!MATERIALS[design.core.material].magnetic) {
     return { kind: 'material', ...state, change: null, gain: 1 };
@@ -70,36 +80,25 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
       }),
     };
   }
-  const largest = Math.max(shares.cellShare, shares.leadShare, shares.coilShare);
-  if (largest === shares.cellShare && circuit.current > 0) {
-    const { supply } = design;
-    return {
+  const { supply, leads, wire } = design;
+  const candidates = [
+    {
       kind: 'battery',
-      ...state,
       change: 'second-pack',
       gain: gainOf({ ...design, supply: { ...supply, parallel: supply.parallel * 2 } }),
-    };
-  }
-  if (largest === shares.leadShare) {
-    const { leads } = design;
-    return {
+    },
+    {
       kind: 'leads',
-      ...state,
       change: 'better-leads',
       gain: gainOf({ ...design, leads: { ...leads, resistanceEach: leads.resistanceEach / 2 } }),
-    };
-  }
-  try {
-    const { wire } = design;
-    return {
+    },
+    {
       kind: 'wire',
-      ...state,
       change: 'thicker-wire',
       gain: gainOf({ ...design, wire: { ...wire, diameter: wire.diameter * 1.25 } }),
-    };
-  } catch (error) {
-    // Thicker wire at the same turns does not fit: then it is room that is short.
-    if (!(error instanceof CoreError)) throw error;
-    return { kind: 'room', ...state, change: null, gain: 1 };
-  }
+    },
+  ] as const;
+  const best = candidates.reduce((p, q) => (q.gain > p.gain ? q : p));
+  if (best.gain >= WORTH_NAMING) return { ...state, ...best };
+  return { kind: 'room', ...state, change: null, gain: best.gain };
 }

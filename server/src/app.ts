@@ -1,0 +1,44 @@
+import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import type { Sequelize } from 'sequelize';
+import { defineModels } from './database/index.js';
+import { designRoutes } from './designs/routes.js';
+import { investigationRoutes } from './investigations/routes.js';
+import { problems } from './plugins/problems.js';
+import { security } from './plugins/security.js';
+import { webApplication } from './plugins/web-application.js';
+import { readingRoutes } from './readings/routes.js';
+
+export interface AppOptions {
+  readonly sequelize: Sequelize;
+  readonly webFolder?: string | undefined;
+  readonly logger?: FastifyServerOptions['logger'];
+}
+
+/** Builds the server without listening. The schema must be up to date. */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const { sequelize } = options;
+  const app = Fastify({
+    logger: options.logger ?? false,
+    bodyLimit: 256 * 1024,
+    // Idle keep-alive connections must not hold the shutdown.
+    forceCloseConnections: 'idle',
+    requestTimeout: 20_000,
+  });
+  defineModels(sequelize);
+  await app.register(problems);
+  await app.register(security);
+  await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
+  await app.register(designRoutes, { prefix: '/api/designs' });
+  await app.register(readingRoutes, { prefix: '/api' });
+  app.get('/api/health', async (_request, reply) => {
+    try {
+      await sequelize.query('SELECT 1');
+      return { status: 'ok', database: 'ok' };
+    } catch {
+      return reply.status(503).send({ status: 'unavailable', database: 'unreachable' });
+    }
+  });
+  if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
+  app.addHook('onClose', () => sequelize.close());
+  return app;
+}

@@ -1,0 +1,11 @@
+export { connect } from './connection.js';
+export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';
+export {
+  defineModels,
+  DesignRow,
+  GroupRow,
+  InvestigationRow,
+  LevelRow,
+  PredictionRow,
+  ReadingRow,
+} from './models.js';

@@ -1,0 +1,83 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { Umzug, type UmzugStorage } from 'umzug';
+import { investigations } from './migrations/0001-investigations.js';
+
+/** A step of the schema, as SQL in both directions. */
+export interface Migration {
+  readonly name: string;
+  readonly up: string;
+  readonly down: string;
+}
+
+export const MIGRATIONS: readonly Migration[] = [investigations];
+
+/** Any number will do, as long as every Nab uses the same. */
+const ADVISORY_LOCK = 7_219_001;
+
+export class UnknownSchemaError extends Error {
+  override readonly name = 'UnknownSchemaError';
+}
+
+/**
+ * Brings the schema to a version: all of it in one transaction, under an advisory lock so that two
+ * servers starting together do it once.
+ * @param target 'latest', or 'nothing' to undo every migration.
+ * @returns names of the migrations that ran.
+ * @throws UnknownSchemaError when the database is newer than this server.
+ */
+export async function migrate(
+  sequelize: Sequelize,
+  target: 'latest' | 'nothing' = 'latest',
+): Promise<string[]> {
+  return sequelize.transaction(async (transaction) => {
+    await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
+    const umzug = new Umzug({
+      migrations: MIGRATIONS.map(({ name, up, down }) => ({
+        name,
+        up: () => sequelize.query(up, { transaction }),
+        down: () => sequelize.query(down, { transaction }),
+      })),
+      context: undefined,
+      storage: migrationTable(sequelize, transaction),
+      logger: undefined,
+    });
+    const unknown = (await umzug.executed())
+      .map((m) => m.name)
+      .filter((name) => !MIGRATIONS.some((m) => m.name === name));
+    if (unknown.length > 0) {
+      throw new UnknownSchemaError(
+        `The database was made by a newer Nab (${unknown.join(', ')}). Update Nab, or use its own database.`,
+      );
+    }
+    const ran = target === 'latest' ? await umzug.up() : await umzug.down({ to: 0 });
+    return ran.map((m) => m.name);
+  });
+}
+
+function migrationTable(sequelize: Sequelize, transaction: Transaction): UmzugStorage {
+  return {
+    async executed() {
+      await sequelize.query(
+        'CREATE TABLE IF NOT EXISTS schema_migrations (name text PRIMARY KEY, applied_at timestamptz NOT NULL DEFAULT now())',
+        { transaction },
+      );
+      const rows = await sequelize.query<{ name: string }>(
+        'SELECT name FROM schema_migrations ORDER BY name',
+        { type: QueryTypes.SELECT, transaction },
+      );
+      return rows.map((row) => row.name);
+    },
+    async logMigration({ name }) {
+      await sequelize.query('INSERT INTO schema_migrations (name) VALUES ($name)', {
+        bind: { name },
+        transaction,
+      });
+    },
+    async unlogMigration({ name }) {
+      await sequelize.query('DELETE FROM schema_migrations WHERE name = $name', {
+        bind: { name },
+        transaction,
+      });
+    },
+  };
+}

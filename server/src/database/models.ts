@@ -1,0 +1,157 @@
+import type { DesignDocument, Plan } from '@nab/contract';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
+
+export class DesignRow extends Model<
+  InferAttributes<DesignRow>,
+  InferCreationAttributes<DesignRow>
+> {
+  declare id: string;
+  declare version: number;
+  declare document: DesignDocument;
+  declare createdAt: CreationOptional<Date>;
+  declare updatedAt: CreationOptional<Date>;
+}
+
+export class InvestigationRow extends Model<
+  InferAttributes<InvestigationRow>,
+  InferCreationAttributes<InvestigationRow>
+> {
+  declare id: string;
+  declare designId: string;
+  declare version: number;
+  declare title: string;
+  declare factor: Plan['factor'];
+  declare repeats: number;
+  declare traySize: number;
+  declare demo: boolean;
+  declare createdAt: CreationOptional<Date>;
+  declare updatedAt: CreationOptional<Date>;
+}
+
+export class LevelRow extends Model<InferAttributes<LevelRow>, InferCreationAttributes<LevelRow>> {
+  declare id: string;
+  declare investigationId: string;
+  declare position: number;
+  declare turns: number;
+}
+
+export class GroupRow extends Model<InferAttributes<GroupRow>, InferCreationAttributes<GroupRow>> {
+  declare id: string;
+  declare investigationId: string;
+  declare position: number;
+  declare name: string;
+}
+
+export class PredictionRow extends Model<
+  InferAttributes<PredictionRow>,
+  InferCreationAttributes<PredictionRow>
+> {
+  declare id: string;
+  declare groupId: string;
+  declare levelId: string;
+  declare count: number;
+  declare recordedAt: Date;
+  declare receivedAt: CreationOptional<Date>;
+}
+
+export class ReadingRow extends Model<
+  InferAttributes<ReadingRow>,
+  InferCreationAttributes<ReadingRow>
+> {
+  declare id: string;
+  declare groupId: string;
+  declare levelId: string;
+  declare offCount: number;
+  declare count: number;
+  declare stuckCount: number;
+  declare onTimeSeconds: number | null;
+  declare note: string;
+  declare recordedAt: Date;
+  declare receivedAt: CreationOptional<Date>;
+  declare corrects: string | null;
+  declare reason: string | null;
+  declare withdrawn: boolean;
+}
+
+const id = { type: DataTypes.UUID, primaryKey: true };
+const whole = { type: DataTypes.INTEGER, allowNull: false };
+const reference = { type: DataTypes.UUID, allowNull: false };
+const instant = { type: DataTypes.DATE, allowNull: false };
+
+/** Binds the models to a connection; the tables themselves are made by the migrations. */
+export function defineModels(sequelize: Sequelize): void {
+  DesignRow.init(
+    {
+      id,
+      version: whole,
+      document: { type: DataTypes.JSONB, allowNull: false },
+      createdAt: DataTypes.DATE,
+      updatedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'designs' },
+  );
+  InvestigationRow.init(
+    {
+      id,
+      designId: reference,
+      version: whole,
+      title: { type: DataTypes.TEXT, allowNull: false },
+      factor: { type: DataTypes.TEXT, allowNull: false },
+      repeats: whole,
+      traySize: whole,
+      demo: { type: DataTypes.BOOLEAN, allowNull: false },
+      createdAt: DataTypes.DATE,
+      updatedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'investigations' },
+  );
+  LevelRow.init(
+    { id, investigationId: reference, position: whole, turns: whole },
+    { sequelize, tableName: 'levels', timestamps: false },
+  );
+  GroupRow.init(
+    {
+      id,
+      investigationId: reference,
+      position: whole,
+      name: { type: DataTypes.TEXT, allowNull: false },
+    },
+    { sequelize, tableName: 'bench_groups', timestamps: false },
+  );
+  PredictionRow.init(
+    {
+      id,
+      groupId: reference,
+      levelId: reference,
+      count: whole,
+      recordedAt: instant,
+      receivedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'predictions', timestamps: false },
+  );
+  ReadingRow.init(
+    {
+      id,
+      groupId: reference,
+      levelId: reference,
+      offCount: whole,
+      count: whole,
+      stuckCount: whole,
+      onTimeSeconds: { type: DataTypes.DOUBLE, field: 'on_time_s' },
+      note: { type: DataTypes.TEXT, allowNull: false },
+      recordedAt: instant,
+      receivedAt: DataTypes.DATE,
+      corrects: DataTypes.UUID,
+      reason: DataTypes.TEXT,
+      withdrawn: { type: DataTypes.BOOLEAN, allowNull: false },
+    },
+    { sequelize, tableName: 'readings', timestamps: false },
+  );
+}

@@ -1,0 +1,42 @@
+import { buildApp } from './app.js';
+import { readConfiguration } from './configuration.js';
+import { connect, defineModels, migrate } from './database/index.js';
+import { loadDemo } from './demo/load.js';
+
+/** Starts Nab: migrate, load the demo once, listen. TERM and INT finish what is under way. */
+async function main(): Promise<void> {
+  const configuration = readConfiguration(process.env);
+  const sequelize = connect(configuration.NAB_DATABASE_URL);
+  const ran = await migrate(sequelize);
+  defineModels(sequelize);
+  const demo = configuration.NAB_DEMO === 'yes' ? await loadDemo(sequelize) : 0;
+  const app = await buildApp({
+    sequelize,
+    webFolder: configuration.NAB_WEB_FOLDER,
+    logger: { level: configuration.NAB_LOG_LEVEL },
+  });
+  app.log.info({ migrations_run: ran, demo_investigations_added: demo }, 'database ready');
+
+  let closing = false;
+  const close = (signal: string): void => {
+    if (closing) return;
+    closing = true;
+    app.log.info({ signal }, 'shutting down');
+    app.close().then(
+      () => process.exit(0),
+      (error: unknown) => {
+        app.log.error({ err: error }, 'shutdown failed');
+        process.exit(1);
+      },
+    );
+  };
+  process.on('SIGTERM', () => close('SIGTERM'));
+  process.on('SIGINT', () => close('SIGINT'));
+
+  await app.listen({ host: configuration.NAB_HOST, port: configuration.NAB_PORT });
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`Nab could not start: ${(error as Error).message}\n`);
+  process.exit(1);
+});

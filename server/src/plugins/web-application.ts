@@ -1,0 +1,24 @@
+import fastifyStatic from '@fastify/static';
+import plugin from 'fastify-plugin';
+import { problem } from '@nab/contract';
+import { send } from './problems.js';
+
+/** Serves the built application; every page address falls back to its index. */
+export const webApplication = plugin<{ folder: string }>(async (app, { folder }) => {
+  await app.register(fastifyStatic, {
+    root: folder,
+    cacheControl: false,
+    setHeaders(reply, path) {
+      // Hashed names never change their content; everything else must be asked for again.
+      const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path) || path.includes('/media/');
+      reply.setHeader('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+    },
+  });
+  app.setNotFoundHandler((request, reply) => {
+    const isPage =
+      (request.method === 'GET' || request.method === 'HEAD') &&
+      !request.url.startsWith('/api/') &&
+      !/\.\w+$/.test(request.url.split('?')[0]!);
+    return isPage ? reply.sendFile('index.html') : send(reply, problem('NOT_FOUND'));
+  });
+});

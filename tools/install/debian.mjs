@@ -1,0 +1,64 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const isRoot = process.getuid?.() === 0;
+
+/** Folder of PostgreSQL's server programs, the newest version or a given one; null if not installed. */
+export function postgresPrograms(version) {
+  const base = '/usr/lib/postgresql';
+  const versions = existsSync(base)
+    ? readdirSync(base)
+        .filter((name) => existsSync(join(base, name, 'bin', 'initdb')))
+        .sort((p, q) => Number(q) - Number(p))
+    : [];
+  const found = version ? versions.find((name) => name === version) : versions[0];
+  return found ? join(base, found, 'bin') : null;
+}
+
+/** Installs PostgreSQL from Debian's packages when it is missing, without a cluster of Debian's own. */
+export function ensurePostgres() {
+  if (postgresPrograms() && existsSync('/usr/bin/psql')) return;
+  // Otherwise Debian would create and start a cluster on port 5432.
+  const folder = '/etc/postgresql-common/createcluster.d';
+  if (isRoot) {
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(join(folder, 'no-main.conf'), 'create_main_cluster = false\n');
+  } else {
+    spawnSync('sudo', [
+      '-n',
+      'sh',
+      '-c',
+      `mkdir -p ${folder} && echo 'create_main_cluster = false' > ${folder}/no-main.conf`,
+    ]);
+  }
+  install('PostgreSQL', ['postgresql', 'util-linux']);
+}
+
+/** Installs Debian's Chromium when it is missing; returns its path. */
+export function ensureChromium() {
+  const path = '/usr/bin/chromium';
+  if (!existsSync(path)) install('Chromium', ['chromium', 'fonts-dejavu-core']);
+  return path;
+}
+
+function install(what, packages) {
+  process.stderr.write(`Installing ${what} from Debian's packages …\n`);
+  apt(what, ['update']);
+  apt(what, ['install', '--yes', '--no-install-recommends', ...packages]);
+}
+
+function apt(what, words) {
+  const options = ['-o', 'DPkg::Lock::Timeout=300', '-o', 'Acquire::Retries=3', '-qq'];
+  const [program, prefix] = isRoot ? ['apt-get', []] : ['sudo', ['-n', '--', 'apt-get']];
+  const result = spawnSync(program, [...prefix, ...options, ...words], {
+    stdio: ['ignore', 2, 2],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
+  if (result.status === 0) return;
+  process.stderr.write(
+    `${what} is missing and could not be installed. As an administrator run:\n` +
+      `  apt-get update && apt-get install --no-install-recommends ${words.slice(3).join(' ') || '…'}\n`,
+  );
+  process.exit(1);
+}

@@ -1,0 +1,54 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { projectFolder } from '../install/folders.mjs';
+
+/** Starts Nab's server as a child; resolves when it answers. */
+export async function startServer({ databaseUrl, port, webFolder, logLevel = 'warn', demo = true }) {
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', join(projectFolder, 'server', 'src', 'main.ts')],
+    {
+      cwd: projectFolder,
+      detached: true,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: {
+        ...process.env,
+        NAB_DATABASE_URL: databaseUrl,
+        NAB_PORT: String(port),
+        NAB_LOG_LEVEL: logLevel,
+        NAB_DEMO: demo ? 'yes' : 'no',
+        ...(webFolder && { NAB_WEB_FOLDER: webFolder }),
+      },
+    },
+  );
+  const host = process.env.NAB_HOST ?? '127.0.0.1';
+  const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
+  const deadline = Date.now() + 60_000;
+  for (;;) {
+    if (child.exitCode !== null) throw new Error('The server ended while starting; see above.');
+    try {
+      const answer = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) });
+      if (answer.ok) break;
+    } catch {
+      // Not listening yet.
+    }
+    if (Date.now() > deadline) {
+      child.kill('SIGKILL');
+      throw new Error('The server did not answer within a minute.');
+    }
+    await sleep(100);
+  }
+  return {
+    address,
+    process: child,
+    async stop() {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      child.kill('SIGTERM');
+      const timer = setTimeout(() => child.kill('SIGKILL'), 15_000);
+      await ended;
+      clearTimeout(timer);
+    },
+  };
+}

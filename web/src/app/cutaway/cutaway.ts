@@ -1,0 +1,193 @@
+import {
+  afterNextRender,
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
+import { drag, select, type D3DragEvent } from 'd3';
+import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
+import { countText } from '../words';
+import { drawCore, drawHeap, drawRuler, drawSupply, drawTurns, type Group } from './draw-magnet';
+import { BOX, layOut, type Layout } from './layout';
+
+/** Which end of the winding: the upper one (start) or the one toward the tip. */
+export type WindingEdge = 'start' | 'end';
+export interface EdgeMove {
+  readonly edge: WindingEdge;
+  /** New position from the rear end of the core, m, rounded to half a millimetre. */
+  readonly position: number;
+}
+
+const GRAIN = 0.0005;
+let nextId = 0;
+
+/**
+ * The magnet cut open and drawn to scale: core, every turn, bare tip, the heap it would lift, and the
+ * supply. The ends of the winding can be dragged, or moved with the arrow keys.
+ */
+@Component({
+  selector: 'nab-cutaway',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+      max-height: calc(100vh - 120px);
+      touch-action: none;
+    }
+    .edge {
+      cursor: ns-resize;
+    }
+    .edge:focus-visible {
+      outline: none;
+    }
+    .edge:focus-visible .grip {
+      stroke: var(--nab-series-1);
+      stroke-width: 4;
+    }
+  `,
+  template: `
+    <svg #drawing [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height" role="group" aria-label="Cutaway of the magnet, to scale">
+      <defs>
+        <pattern [attr.id]="ids.grid" width="13" height="13" patternUnits="userSpaceOnUse">
+          <path d="M13 0H0V13" fill="none" stroke="var(--nab-grid)" stroke-width="1" />
+        </pattern>
+        <pattern [attr.id]="ids.hatch" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M-1 8 8 -1" stroke="var(--nab-steel)" stroke-width="1.4" />
+        </pattern>
+        <pattern [attr.id]="ids.heap" width="13" height="11" patternUnits="userSpaceOnUse">
+          <path
+            d="M2 3l4 2M8 1.5l2 3.5M4 8.5l4-1.5M10 9l2-2"
+            stroke="var(--nab-steel)"
+            stroke-width="1.5"
+            stroke-linecap="round"
+          />
+        </pattern>
+      </defs>
+      <rect
+        [attr.width]="box.width"
+        [attr.height]="box.height"
+        [attr.fill]="'url(#' + ids.grid + ')'"
+      />
+      <g #picture></g>
+      <g #edges></g>
+    </svg>
+  `,
+})
+export class Cutaway {
+  readonly design = input.required<MagnetDesign>();
+  readonly evaluation = input.required<Evaluation>();
+  readonly belief = input.required<ClassBelief>();
+  readonly objects = input.required<string>();
+  readonly edgeMove = output<EdgeMove>();
+  readonly drawn = output<void>();
+
+  private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
+  private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
+  protected readonly box = BOX;
+  private readonly key = nextId++;
+  protected readonly ids = {
+    grid: `cutaway-grid-${this.key}`,
+    hatch: `cutaway-hatch-${this.key}`,
+    heap: `cutaway-heap-${this.key}`,
+  };
+  private layout: Layout | null = null;
+
+  constructor() {
+    afterNextRender(() => this.makeEdges());
+    afterRenderEffect(() => this.draw());
+  }
+
+  private draw(): void {
+    const design = this.design();
+    const evaluation = this.evaluation();
+    const band = predictiveBand(this.belief(), evaluation.liftedCount);
+    const at = layOut(design, evaluation, band);
+    this.layout = at;
+    const root = select(this.picture().nativeElement) as Group;
+    root.selectAll('*').remove();
+    drawRuler(root.append('g'), design, at);
+    drawHeap(root.append('g'), evaluation, band, at, this.ids.heap);
+    drawCore(root.append('g'), design, at, this.ids.hatch);
+    drawTurns(root.append('g'), evaluation, design, at);
+    drawSupply(root.append('g'), design, evaluation, at);
+    root
+      .append('text')
+      .attr('x', BOX.width - 24)
+      .attr('y', BOX.height - 22)
+      .attr('text-anchor', 'end')
+      .attr('font-size', 20)
+      .attr('font-weight', 650)
+      .attr('fill', 'var(--nab-ink)')
+      .text(`about ${countText(band.median)} ${this.objects()}`);
+    this.placeEdges(at, design, evaluation);
+    this.drawn.emit();
+  }
+
+  private makeEdges(): void {
+    const layer = select(this.edges().nativeElement);
+    const grips = layer
+      .selectAll<SVGGElement, WindingEdge>('g')
+      .data<WindingEdge>(['start', 'end'])
+      .join('g')
+      .attr('class', 'edge')
+      .attr('role', 'slider')
+      .attr('tabindex', 0)
+      .attr('aria-orientation', 'vertical')
+      .attr('aria-label', (edge) =>
+        edge === 'start' ? 'Upper end of the winding' : 'Lower end of the winding',
+      );
+    // A wide invisible band makes the thin line easy to hit with a finger.
+    grips.append('rect').attr('class', 'reach').attr('height', 28).attr('y', -14).attr('fill', 'transparent');
+    grips.append('path').attr('class', 'grip').attr('stroke', 'var(--nab-copper)').attr('stroke-width', 2).attr('fill', 'var(--nab-sheet)');
+    grips.call(
+      drag<SVGGElement, WindingEdge>()
+        .container(this.edges().nativeElement)
+        .on('drag', (event: D3DragEvent<SVGGElement, WindingEdge, unknown>, edge) => {
+          if (this.layout) this.move(edge, this.layout.z(event.y));
+        }),
+    );
+    grips.on('keydown', (event: KeyboardEvent, edge) => {
+      const steps: Record<string, number> = { ArrowUp: -1, ArrowDown: 1, PageUp: -10, PageDown: 10 };
+      const step = steps[event.key];
+      if (step === undefined) return;
+      event.preventDefault();
+      this.move(edge, this.design().winding[edge] + step * 0.001);
+    });
+    if (this.layout) this.placeEdges(this.layout, this.design(), this.evaluation());
+  }
+
+  private placeEdges(at: Layout, design: MagnetDesign, evaluation: Evaluation): void {
+    const half = evaluation.winding.outerRadius * at.scale + 8;
+    const grips = select(this.edges().nativeElement)
+      .selectAll<SVGGElement, WindingEdge>('g')
+      .attr('transform', (edge) => `translate(${at.axisX},${at.y(design.winding[edge])})`)
+      .attr('aria-valuemin', 0)
+      .attr('aria-valuemax', Math.round(design.core.length * 1000))
+      .attr('aria-valuenow', (edge) => Math.round(design.winding[edge] * 10000) / 10)
+      .attr('aria-valuetext', (edge) => `${(design.winding[edge] * 1000).toFixed(1)} mm`);
+    grips
+      .select('.reach')
+      .attr('x', -half - 46)
+      .attr('width', half + 56);
+    grips.select('.grip').attr('d', `M${-half - 4} 0H${-4 - half + 14}M${-half - 18} 0m-14 -9h14l9 9l-9 9h-14z`);
+  }
+
+  private move(edge: WindingEdge, position: number): void {
+    const { core, winding } = this.design();
+    const gap = 0.002;
+    const [low, high] =
+      edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, core.length];
+    const clamped = Math.min(high, Math.max(low, position));
+    const rounded = Math.round(clamped / GRAIN) * GRAIN;
+    if (Math.abs(rounded - winding[edge]) > 1e-9) this.edgeMove.emit({ edge, position: rounded });
+  }
+}

@@ -1,0 +1,48 @@
+import type { Band, Evaluation, MagnetDesign } from '@nab/core';
+
+/** The drawing's own box, in its user units. */
+export const BOX = { width: 520, height: 620 } as const;
+const AXIS_X = 236;
+const TOP = 34;
+const BOTTOM = 34;
+const HALF_WIDTH = 150;
+
+/** Where things lie on the drawing: the core upright, its lifting end down. */
+export interface Layout {
+  /** User units per metre. */
+  readonly scale: number;
+  readonly axisX: number;
+  /** Height on the drawing of a position along the core, m from its rear end. */
+  y(z: number): number;
+  z(y: number): number;
+}
+
+/** Largest scale at which head, core, winding and heap all fit. */
+export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band): Layout {
+  const head = design.core.head?.height ?? 0;
+  const { heap, winding, liftedCount } = evaluation;
+  // Radii grow as the cube root of the count.
+  const swell = liftedCount > 0 ? Math.cbrt(band.high / liftedCount) : 1;
+  let below = 0;
+  let beside = Math.max(
+    winding.outerRadius,
+    design.core.diameter / 2,
+    (design.core.head?.diameter ?? 0) / 2,
+  );
+  heap.angle.forEach((angle, i) => {
+    const r = heap.outer[i]! * swell;
+    below = Math.max(below, heap.centre + r * Math.cos(angle) - design.core.length);
+    beside = Math.max(beside, r * Math.sin(angle));
+  });
+  const scale = Math.min(
+    (BOX.height - TOP - BOTTOM) / (head + design.core.length + below),
+    HALF_WIDTH / beside,
+  );
+  const zero = TOP + head * scale;
+  return {
+    scale,
+    axisX: AXIS_X,
+    y: (z) => zero + z * scale,
+    z: (y) => (y - zero) / scale,
+  };
+}

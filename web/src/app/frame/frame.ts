@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink, RouterOutlet } from '@angular/router';
+import { SaveStatus } from './save-status';
+import { ThemeService } from './theme';
+
+/** The whole page: a bar with the name, the state of saving and the theme; below it the view. */
+@Component({
+  selector: 'nab-root',
+  imports: [RouterLink, RouterOutlet, SaveStatus],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    header {
+      display: flex;
+      align-items: center;
+      gap: 16px;
+      min-height: 52px;
+      padding: 4px 20px;
+      border-bottom: 1px solid var(--nab-grid);
+      background: var(--nab-sheet);
+    }
+    .name {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      color: var(--nab-ink);
+      font-size: 22px;
+      font-weight: 750;
+      letter-spacing: 0.01em;
+      text-decoration: none;
+    }
+    .name svg {
+      width: 30px;
+      height: 30px;
+    }
+    .spacer {
+      flex: 1;
+    }
+    .theme {
+      font: inherit;
+      font-size: 14px;
+      min-height: 32px;
+      padding: 2px 10px;
+      color: var(--nab-ink);
+      background: none;
+      border: 1px solid var(--nab-grid);
+      border-radius: 3px;
+      cursor: pointer;
+    }
+    .skip {
+      position: absolute;
+      left: -999px;
+    }
+    .skip:focus {
+      left: 8px;
+      top: 8px;
+      padding: 8px 12px;
+      background: var(--nab-sheet);
+      z-index: 10;
+    }
+  `,
+  template: `
+    <a class="skip" href="#main" (click)="skip($event, main)">Skip to the content</a>
+    <header class="no-print">
+      <a class="name" routerLink="/" aria-label="Nab: all investigations">
+        <svg viewBox="0 0 32 32" aria-hidden="true">
+          <rect x="14" y="2" width="4" height="28" fill="var(--nab-steel)" />
+          <g fill="none" stroke="var(--nab-copper)" stroke-width="2.6" stroke-linecap="round">
+            <path d="M8 10 24 7.5M8 15.5 24 13M8 21 24 18.5" />
+          </g>
+        </svg>
+        Nab
+      </a>
+      <span class="spacer"></span>
+      <nab-save-status />
+      <button class="theme" type="button" (click)="theme.toggle()">
+        {{ theme.theme() === 'dark' ? 'Light' : 'Dark' }}
+      </button>
+    </header>
+    <main #main id="main" tabindex="-1"><router-outlet /></main>
+  `,
+})
+export class Frame {
+  protected readonly theme = inject(ThemeService);
+
+  protected skip(event: Event, main: HTMLElement): void {
+    event.preventDefault();
+    main.focus();
+  }
+}

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
+import { Outbox, type SaveProgress } from '../saving';
+import { StateMark, type MarkState } from './state-mark';
+
+/** The documents on screen, so that one place can say whether everything is saved. */
+@Injectable({ providedIn: 'root' })
+export class OpenDocuments {
+  readonly documents = signal<readonly SaveProgress[]>([]);
+}
+
+/** Saved, waiting for the server, or refused and why: always visible, always here. */
+@Component({
+  selector: 'nab-save-status',
+  imports: [StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      font-size: 14px;
+      min-height: 32px;
+    }
+    button {
+      font: inherit;
+      font-weight: 600;
+      color: var(--nab-copper);
+      background: none;
+      border: 1px solid currentColor;
+      border-radius: 3px;
+      padding: 2px 8px;
+      min-height: 30px;
+      cursor: pointer;
+    }
+  `,
+  template: `
+    <nab-mark [state]="status().mark" />
+    <span role="status" data-testid="save-status">{{ status().text }}</span>
+    @if (conflict(); as document) {
+      <button type="button" (click)="document.keepMine()">Keep mine</button>
+      <button type="button" (click)="document.takeTheirs()">Take theirs</button>
+    }
+    @if (refused().length > 0) {
+      <button type="button" (click)="retry()">Try again</button>
+    }
+  `,
+})
+export class SaveStatus {
+  private readonly outbox = inject(Outbox);
+  private readonly open = inject(OpenDocuments);
+
+  protected readonly refused = computed(() =>
+    this.outbox.pending().filter((record) => record.refusal !== undefined),
+  );
+  protected readonly conflict = computed(
+    () => this.open.documents().find((document) => document.state() === 'conflict') ?? null,
+  );
+
+  protected readonly status = computed((): { mark: MarkState; text: string } => {
+    const states = this.open.documents().map((document) => document.state());
+    const refusal = this.refused()[0];
+    if (refusal) {
+      return { mark: 'stop', text: `Refused, kept here: ${refusal.refusal ?? ''}` };
+    }
+    if (states.includes('conflict')) {
+      return { mark: 'stop', text: 'Changed elsewhere. Which one is right?' };
+    }
+    if (states.includes('refused')) {
+      const document = this.open.documents().find((d) => d.state() === 'refused');
+      return { mark: 'stop', text: `Refused: ${document?.message() ?? ''}` };
+    }
+    const waiting = this.outbox.pending().length;
+    if (states.includes('waiting') || (waiting > 0 && this.outbox.away())) {
+      const kept = waiting > 0 ? ` ${waiting} kept on this device.` : ' Kept on this device.';
+      return { mark: 'caution', text: `Waiting for the server.${kept}` };
+    }
+    if (states.includes('invalid')) {
+      return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };
+    }
+    if (states.includes('saving') || waiting > 0) return { mark: 'live', text: 'Saving …' };
+    return { mark: 'rest', text: 'Saved' };
+  });
+
+  protected retry(): void {
+    for (const record of this.refused()) void this.outbox.retry(record.id);
+  }
+}

@@ -1,0 +1,29 @@
+import { effect, Injectable, signal } from '@angular/core';
+
+export type Theme = 'light' | 'dark';
+
+const KEY = 'nab-theme';
+
+/** Light or dark: the system's wish until the educator chooses. */
+@Injectable({ providedIn: 'root' })
+export class ThemeService {
+  readonly theme = signal<Theme>(initialTheme());
+
+  constructor() {
+    effect(() => {
+      document.documentElement.dataset['theme'] = this.theme();
+    });
+  }
+
+  toggle(): void {
+    const next = this.theme() === 'dark' ? 'light' : 'dark';
+    this.theme.set(next);
+    localStorage.setItem(KEY, next);
+  }
+}
+
+function initialTheme(): Theme {
+  const stored = localStorage.getItem(KEY);
+  if (stored === 'light' || stored === 'dark') return stored;
+  return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+}

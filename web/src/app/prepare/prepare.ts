@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  cautionsFor,
+  CELL_SIZES,
+  CHEMISTRIES,
+  CONDUCTORS,
+  CORE_SHAPES,
+  formatNumber,
+  MATERIALS,
+  SMALL_OBJECTS,
+  trialOnTime,
+  type CautionCode,
+} from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { Notice } from '../frame/notice';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { CAUTION_WORDS, OWN_RULES, secondsText, wireText } from '../words';
+
+/** Spare wire to allow for cutting and for a coil that has to be wound again. Common practice, no source. */
+const WIRE_RESERVE = 1.1;
+
+/** Step 3: what to cut, wind and pack, with the cautions this design brings; made to be printed. */
+@Component({
+  selector: 'nab-prepare',
+  imports: [NzButtonModule, Notice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './prepare.html',
+  styleUrl: './prepare.less',
+})
+export class PreparePage {
+  protected readonly store = inject(InvestigationStore);
+  protected readonly words = CAUTION_WORDS;
+  protected readonly ownRules = OWN_RULES;
+  protected readonly wireText = wireText;
+  protected readonly plan = computed(() => this.store.plan().valid());
+  protected readonly design = computed(() => this.store.design().valid());
+
+  protected readonly rows = computed(() =>
+    this.store.levels().map(({ id, turns, evaluation, fault }) => ({
+      id,
+      turns,
+      fault,
+      wire: evaluation?.winding.wireLength ?? null,
+      layers: evaluation ? layersText(evaluation.winding.layers.map((layer) => layer.turns)) : '',
+      onTime: evaluation ? secondsText(trialOnTime(evaluation)) : '',
+    })),
+  );
+  protected readonly perGroup = computed(() =>
+    this.rows().reduce((sum, row) => sum + (row.wire ?? 0), 0),
+  );
+  protected readonly forAll = computed(
+    () => this.perGroup() * this.plan().groups.length * WIRE_RESERVE,
+  );
+
+  /** What one group needs on its table, and the class in the box. */
+  protected readonly kit = computed(() => {
+    const { core, wire, supply, leads, load } = this.design();
+    const groups = this.plan().groups.length;
+    const cells = supply.series * supply.parallel;
+    const levels = this.plan().levels.length;
+    const item = (name: string, each: number, unit = '') => ({
+      name,
+      each: `${each}${unit}`,
+      all: `${each * groups}${unit}`,
+    });
+    return [
+      item(
+        `${CORE_SHAPES[core.shape]}, ${core.length} × ${core.diameter}, ${MATERIALS[core.material].name.toLowerCase()}`,
+        1,
+      ),
+      {
+        name: `${CONDUCTORS[wire.conductor].name} wire, ${wire.size}`,
+        each: wireText(this.perGroup()),
+        all: `${formatNumber(this.forAll())} m with a tenth spare`,
+      },
+      item(
+        `${CHEMISTRIES[supply.chemistry]} cells, ${CELL_SIZES[supply.size]}, fresh and of one kind`,
+        cells,
+      ),
+      item('Clip leads', leads.count),
+      item(`${SMALL_OBJECTS[load.object].name}, counted into the tray`, this.plan().traySize),
+      item('Fine sandpaper, a piece', 1),
+      item('Labels for the coils', levels),
+    ];
+  });
+
+  /** Every caution that any level brings, each once. */
+  protected readonly cautions = computed(() => {
+    const seen = new Map<CautionCode, 'stop' | 'caution'>();
+    for (const { design, evaluation } of this.store.levels()) {
+      if (!evaluation) continue;
+      for (const { code, severity } of cautionsFor(design, evaluation)) {
+        if (seen.get(code) !== 'stop') seen.set(code, severity);
+      }
+    }
+    return [...seen].map(([code, severity]) => ({ code, severity }));
+  });
+
+  protected print(): void {
+    window.print();
+  }
+}
+
+function layersText(turns: readonly number[]): string {
+  return turns.length === 1 ? '1 layer' : `${turns.length} layers: ${turns.join(' + ')}`;
+}

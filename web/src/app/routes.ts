@@ -1,0 +1,46 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  {
+    path: '',
+    title: 'Investigations – Nab',
+    loadComponent: () => import('./home/home').then((m) => m.Home),
+  },
+  {
+    path: 'investigations/:id',
+    loadComponent: () => import('./investigation/investigation').then((m) => m.InvestigationPage),
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'question' },
+      {
+        path: 'question',
+        title: 'Question – Nab',
+        loadComponent: () => import('./question/question').then((m) => m.QuestionPage),
+      },
+      {
+        path: 'magnet',
+        title: 'Magnet – Nab',
+        loadComponent: () => import('./magnet/magnet').then((m) => m.MagnetPage),
+      },
+      {
+        path: 'prepare',
+        title: 'Prepare – Nab',
+        loadComponent: () => import('./prepare/prepare').then((m) => m.PreparePage),
+      },
+      {
+        path: 'run',
+        title: 'Run – Nab',
+        loadComponent: () => import('./run/run').then((m) => m.RunPage),
+      },
+      {
+        path: 'findings',
+        title: 'Findings – Nab',
+        loadComponent: () => import('./findings/findings').then((m) => m.FindingsPage),
+      },
+    ],
+  },
+  {
+    path: '**',
+    title: 'Not here – Nab',
+    loadComponent: () => import('./home/not-here').then((m) => m.NotHere),
+  },
+];

@@ -1,0 +1,170 @@
+import { computed, signal, type Signal } from '@angular/core';
+import { check, type FieldError } from '@nab/contract';
+import { debounceTime, firstValueFrom, Subject, type Observable, type Subscription } from 'rxjs';
+import type { Schema } from 'yup';
+import { benchStore } from './bench-store';
+import { ServerAway, ServerRefusal } from './server';
+
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'invalid' | 'conflict' | 'refused';
+
+/** What the place that shows the state of saving needs of a document, whatever is in it. */
+export interface SaveProgress {
+  readonly state: Signal<SaveState>;
+  readonly message: Signal<string>;
+  keepMine(): void;
+  takeTheirs(): void;
+}
+
+export interface Versioned<T> {
+  readonly version: number;
+  readonly value: T;
+}
+
+/** How a document reaches the server. */
+export interface SavedDocumentOptions<T> {
+  /** Names the draft in this browser. */
+  readonly key: string;
+  readonly schema: Schema<T>;
+  readonly initial: Versioned<T>;
+  readonly send: (change: Versioned<T>) => Observable<Versioned<T>>;
+  /** Reads what is stored out of a STALE_VERSION problem. */
+  readonly currentOf: (current: unknown) => Versioned<T>;
+}
+
+const QUIET_MS = 400;
+const RETRY_MS = 3000;
+
+/**
+ * A document that saves itself: edits show at once, are kept in this browser, and go to the server
+ * after a short quiet against the version they were made from. Faulty input is kept but not sent; a
+ * change made elsewhere is never overwritten but shown as a conflict.
+ */
+export class SavedDocument<T extends object> implements SaveProgress {
+  private readonly valueSignal: ReturnType<typeof signal<T>>;
+  private readonly validSignal: ReturnType<typeof signal<T>>;
+  private readonly stateSignal = signal<SaveState>('saved');
+  private readonly messageSignal = signal('');
+  private readonly edits = new Subject<void>();
+  private readonly subscription: Subscription;
+  private version: number;
+  private theirs: Versioned<T> | null = null;
+  private retryTimer: ReturnType<typeof setTimeout> | undefined;
+  private sending = false;
+
+  /** What is on screen, faults and all. */
+  readonly value: Signal<T>;
+  /** The last value without faults: what can be computed with. */
+  readonly valid: Signal<T>;
+  readonly state = this.stateSignal.asReadonly();
+  /** Why it is refused, in words. */
+  readonly message = this.messageSignal.asReadonly();
+  readonly errors: Signal<readonly FieldError[]>;
+
+  constructor(private readonly options: SavedDocumentOptions<T>) {
+    const { schema, initial } = options;
+    this.version = initial.version;
+    this.valueSignal = signal(initial.value);
+    this.validSignal = signal(initial.value);
+    this.value = this.valueSignal.asReadonly();
+    this.valid = this.validSignal.asReadonly();
+    this.errors = computed(() => {
+      const checked = check(schema, this.valueSignal());
+      return checked.ok ? [] : checked.errors;
+    });
+    this.subscription = this.edits.pipe(debounceTime(QUIET_MS)).subscribe(() => void this.save());
+  }
+
+  /** Message beside a field, or null. */
+  errorAt(path: string): string | null {
+    return this.errors().find((error) => error.path === path)?.message ?? null;
+  }
+
+  edit(change: (value: T) => T): void {
+    const next = change(this.valueSignal());
+    this.valueSignal.set(next);
+    if (this.errors().length === 0) this.validSignal.set(next);
+    if (this.stateSignal() === 'conflict') return;
+    this.stateSignal.set(this.errors().length > 0 ? 'invalid' : 'saving');
+    void benchStore.drafts.put({ key: this.options.key, version: this.version, value: next });
+    this.edits.next();
+  }
+
+  /** Picks up a draft that this browser kept from an earlier visit. */
+  async restoreDraft(): Promise<void> {
+    const draft = await benchStore.drafts.get(this.options.key);
+    if (!draft || this.stateSignal() !== 'saved') return;
+    if (draft.version !== this.version) {
+      // The server moved on: show the kept change as a conflict instead of losing either.
+      this.theirs = { version: this.version, value: this.valueSignal() };
+      this.valueSignal.set(draft.value as T);
+      this.stateSignal.set('conflict');
+      return;
+    }
+    this.edit(() => draft.value as T);
+  }
+
+  /** Ends a conflict by sending what is on screen on top of what is stored. */
+  keepMine(): void {
+    if (!this.theirs) return;
+    this.version = this.theirs.version;
+    this.theirs = null;
+    this.stateSignal.set('saved');
+    this.edit((value) => value);
+  }
+
+  /** Ends a conflict by dropping what is on screen. */
+  takeTheirs(): void {
+    if (!this.theirs) return;
+    this.version = this.theirs.version;
+    this.valueSignal.set(this.theirs.value);
+    this.validSignal.set(this.theirs.value);
+    this.theirs = null;
+    this.stateSignal.set('saved');
+    void benchStore.drafts.delete(this.options.key);
+  }
+
+  close(): void {
+    this.subscription.unsubscribe();
+    clearTimeout(this.retryTimer);
+    // Leaving the page within the quiet time must not leave the change behind.
+    if (this.stateSignal() === 'saving') void this.save();
+  }
+
+  private async save(): Promise<void> {
+    clearTimeout(this.retryTimer);
+    if (this.sending || this.stateSignal() === 'conflict' || this.errors().length > 0) return;
+    const value = this.valueSignal();
+    this.sending = true;
+    try {
+      const stored = await firstValueFrom(this.options.send({ version: this.version, value }));
+      this.version = stored.version;
+      this.messageSignal.set('');
+      if (this.valueSignal() === value) {
+        this.stateSignal.set('saved');
+        await benchStore.drafts.delete(this.options.key);
+      }
+    } catch (error) {
+      this.settle(error);
+    } finally {
+      this.sending = false;
+    }
+    // Typed on while the request was under way.
+    if (this.valueSignal() !== value && this.stateSignal() === 'saving') this.edits.next();
+  }
+
+  private settle(error: unknown): void {
+    if (error instanceof ServerAway) {
+      this.stateSignal.set('waiting');
+      this.retryTimer = setTimeout(() => void this.save(), RETRY_MS);
+      return;
+    }
+    if (!(error instanceof ServerRefusal)) throw error;
+    this.messageSignal.set(error.message);
+    if (error.problem.code === 'STALE_VERSION') {
+      this.theirs = this.options.currentOf(error.problem.current);
+      this.stateSignal.set('conflict');
+    } else {
+      this.stateSignal.set('refused');
+    }
+  }
+}

@@ -1,0 +1,78 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type {
+  DesignUpdate,
+  Investigation,
+  InvestigationSummary,
+  NewInvestigation,
+  PlanUpdate,
+  Problem,
+  VersionedDesign,
+} from '@nab/contract';
+import { catchError, timeout, type Observable } from 'rxjs';
+
+/** The server could not be reached, or has no database just now: try again later. */
+export class ServerAway extends Error {
+  override readonly name = 'ServerAway';
+}
+
+/** The server answered with a problem: trying the same again will not help. */
+export class ServerRefusal extends Error {
+  override readonly name = 'ServerRefusal';
+
+  constructor(readonly problem: Problem) {
+    super(problem.detail ?? problem.title);
+  }
+}
+
+const PATIENCE_MS = 15_000;
+
+/** Nab's API. Errors are ServerAway or ServerRefusal, nothing else. */
+@Injectable({ providedIn: 'root' })
+export class Server {
+  private readonly http = inject(HttpClient);
+
+  investigations(): Observable<InvestigationSummary[]> {
+    return this.guard(this.http.get<InvestigationSummary[]>('/api/investigations'));
+  }
+
+  investigation(id: string): Observable<Investigation> {
+    return this.guard(this.http.get<Investigation>(`/api/investigations/${id}`));
+  }
+
+  create(body: NewInvestigation): Observable<Investigation> {
+    return this.guard(this.http.post<Investigation>('/api/investigations', body));
+  }
+
+  updatePlan(id: string, body: PlanUpdate): Observable<Investigation> {
+    return this.guard(this.http.put<Investigation>(`/api/investigations/${id}`, body));
+  }
+
+  updateDesign(id: string, body: DesignUpdate): Observable<VersionedDesign> {
+    return this.guard(this.http.put<VersionedDesign>(`/api/designs/${id}`, body));
+  }
+
+  put<T>(path: string, body: unknown): Observable<T> {
+    return this.guard(this.http.put<T>(path, body));
+  }
+
+  private guard<T>(request: Observable<T>): Observable<T> {
+    return request.pipe(
+      timeout(PATIENCE_MS),
+      catchError((error: unknown) => {
+        throw toOutcome(error);
+      }),
+    );
+  }
+}
+
+function toOutcome(error: unknown): ServerAway | ServerRefusal {
+  if (!(error instanceof HttpErrorResponse)) return new ServerAway(String(error));
+  const body = error.error as Partial<Problem> | null;
+  const isProblem = typeof body?.code === 'string' && typeof body.title === 'string';
+  if (error.status >= 400 && error.status < 500 && isProblem) {
+    return new ServerRefusal(body as Problem);
+  }
+  // No answer, a gateway's page, 500 and 503: the same request may succeed later.
+  return new ServerAway(error.message);
+}

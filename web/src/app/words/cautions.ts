@@ -1,0 +1,20 @@
+import type { CautionCode } from '@nab/core';
+
+/** What each caution says, beside the choice that causes it, on the sheet and at the bench. */
+export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
+  'too-hot-for-trial':
+    'This coil gets too hot to touch before a trial is over. Use thinner or more wire, or fewer cells, before anybody switches it on.',
+  'limited-on-time':
+    'Coil, leads and cells get warm. On to lift, off to count, never left on; stop and let it cool at the time shown.',
+  'near-short-circuit':
+    'The coil is nearly a short circuit: most of the battery’s voltage is lost inside the cells. They heat up and run down fast. Stop if a cell gets hot, swells or smells.',
+  'strip-enamel':
+    'Sand or scrape the enamel off both ends, away from fingers and not over food, and sweep up the dust. A knife is for an adult.',
+  'wire-ends': 'Cut wire ends are sharp: keep them away from eyes and bend them over.',
+  cells:
+    'Cells the right way round, all of one kind and age. Never charge cells that are not made for it. Never connect anything to the mains.',
+  'sharp-core': 'The nail’s point can scratch: carry it point down, or file it flat.',
+};
+
+export const OWN_RULES =
+  'The school’s own risk assessment and local rules come first. Nab’s cautions are no substitute for them.';

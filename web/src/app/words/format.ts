@@ -1,0 +1,31 @@
+import { formatNumber, SMALL_OBJECTS, type Band, type SmallObjectId } from '@nab/core';
+
+/** A predicted count as people say it: whole above three, one decimal below. */
+export function countText(count: number): string {
+  return count >= 3 ? String(Math.round(count)) : formatNumber(Math.round(count * 10) / 10, 2);
+}
+
+/** The band of a count, such as `5–32`. */
+export function bandText({ low, high }: Band): string {
+  return `${Math.floor(low)}–${Math.ceil(high)}`;
+}
+
+export function objectWord(object: SmallObjectId, count: number): string {
+  const { one, many } = SMALL_OBJECTS[object];
+  return Math.round(count) === 1 ? one : many;
+}
+
+export function secondsText(seconds: number): string {
+  if (!Number.isFinite(seconds)) return 'no limit';
+  if (seconds < 120) return `${Math.floor(seconds)} s`;
+  return `${Math.floor(seconds / 60)} min`;
+}
+
+/** A length of wire in the unit that suits it. */
+export function wireText(metres: number): string {
+  return metres < 1 ? `${Math.ceil(metres * 100)} cm` : `${(Math.ceil(metres * 100) / 100).toFixed(2)} m`;
+}
+
+export function percentText(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}

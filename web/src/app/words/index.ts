@@ -1,0 +1,3 @@
+export { CAUTION_WORDS, OWN_RULES } from './cautions';
+export { bandText, countText, objectWord, percentText, secondsText, wireText } from './format';
+export { liftSentence, limitSentence } from './magnet-sentence';

@@ -1,0 +1,39 @@
+import { predictiveBand, type ClassBelief, type Evaluation, type Limit, type SmallObjectId } from '@nab/core';
+import { bandText, countText, objectWord, percentText } from './format';
+
+/** What matters about a magnet, first sentence: what it lifts. */
+export function liftSentence(
+  evaluation: Evaluation,
+  object: SmallObjectId,
+  belief: ClassBelief,
+): string {
+  const band = predictiveBand(belief, evaluation.liftedCount);
+  if (band.high < 1) return `Lifts nothing: not a single ${objectWord(object, 1)}.`;
+  return `Lifts about ${countText(band.median)} ${objectWord(object, band.median)} (${bandText(band)}).`;
+}
+
+/** Second sentence: what limits it, and what one change would bring. */
+export function limitSentence(limit: Limit): string {
+  const gain = gainText(limit.gain);
+  switch (limit.kind) {
+    case 'material':
+      return 'The core is the limit: it is not magnetic, so only the coil itself pulls.';
+    case 'heat':
+      return 'Heat is the limit: the coil is too hot to touch before a trial is over.';
+    case 'saturation':
+      return `The core is the limit: it is nearly saturated. A core a fifth thicker would lift ${gain}.`;
+    case 'battery':
+      return `The battery is the limit: ${percentText(limit.cellShare)} of its voltage is lost inside the cells. A second pack beside it would lift ${gain}.`;
+    case 'leads':
+      return `The leads are the limit: ${percentText(limit.leadShare)} of the voltage is lost in leads and clips. Leads of half the resistance would lift ${gain}.`;
+    case 'wire':
+      return `The wire is the limit: ${percentText(limit.coilShare)} of the voltage is lost in it. Wire a quarter thicker would lift ${gain}.`;
+    case 'room':
+      return 'Room is the limit: no single change of battery, leads or wire gains much. Turns nearer the tip or a longer core would.';
+  }
+}
+
+function gainText(gain: number): string {
+  if (gain >= 1.9) return `${gain.toFixed(1)} times as much`;
+  return `${Math.round((gain - 1) * 100)} % more`;
+}
