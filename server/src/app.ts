@@ -1,9 +1,10 @@
+import { problem } from '@nab/contract';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { defineModels } from './database/index.js';
 import { designRoutes } from './designs/routes.js';
 import { investigationRoutes } from './investigations/routes.js';
-import { problems } from './plugins/problems.js';
+import { problems, send } from './plugins/problems.js';
 import { security } from './plugins/security.js';
 import { webApplication } from './plugins/web-application.js';
 import { readingRoutes } from './readings/routes.js';
@@ -39,6 +40,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     }
   });
   if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
+  else app.setNotFoundHandler((_request, reply) => send(reply, problem('NOT_FOUND')));
   app.addHook('onClose', () => sequelize.close());
   return app;
 }

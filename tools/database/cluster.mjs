@@ -43,7 +43,8 @@ function clusterFolder(name, identity) {
  * Starts the cluster of a name, making it first if need be; recovers after any crash.
  * @param name folder below the data folder.
  * @returns {Promise<{url: (database: string) => string, ensureDatabase: (name: string) => void,
- *   process: import('node:child_process').ChildProcess, stop: () => Promise<void>, folder: string}>}
+ *   process: import('node:child_process').ChildProcess, stop: () => Promise<void>, folder: string,
+ *   passwordFile: string}>}
  */
 export async function startCluster(name) {
   const identity = databaseIdentity();
@@ -103,6 +104,7 @@ export async function startCluster(name) {
   return {
     url,
     folder,
+    passwordFile: passwordPath(name),
     process: child,
     ensureDatabase(database) {
       const known = query('postgres', `select 1 from pg_database where datname = '${database}'`);
@@ -124,10 +126,13 @@ export async function startCluster(name) {
 /** Removes a cluster made for one run of the tests. */
 export function removeCluster(cluster) {
   rmSync(cluster.folder, { recursive: true, force: true });
+  rmSync(cluster.passwordFile, { force: true });
 }
 
+const passwordPath = (name) => join(dataFolder, `${name}.password`);
+
 function readPassword(name) {
-  const path = join(dataFolder, `${name}.password`);
+  const path = passwordPath(name);
   if (existsSync(path)) return readFileSync(path, 'utf8');
   mkdirSync(dataFolder, { recursive: true });
   const password = randomBytes(24).toString('hex');

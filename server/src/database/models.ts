@@ -80,17 +80,20 @@ export class ReadingRow extends Model<
   declare withdrawn: boolean;
 }
 
-const id = { type: DataTypes.UUID, primaryKey: true };
-const whole = { type: DataTypes.INTEGER, allowNull: false };
-const reference = { type: DataTypes.UUID, allowNull: false };
-const instant = { type: DataTypes.DATE, allowNull: false };
+// Made anew for every column: Sequelize writes the column's name into them.
+const key = () => ({ type: DataTypes.UUID, primaryKey: true });
+const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const reference = () => ({ type: DataTypes.UUID, allowNull: false });
+const instant = () => ({ type: DataTypes.DATE, allowNull: false });
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 
 /** Binds the models to a connection; the tables themselves are made by the migrations. */
 export function defineModels(sequelize: Sequelize): void {
   DesignRow.init(
     {
-      id,
-      version: whole,
+      id: key(),
+      version: whole(),
       document: { type: DataTypes.JSONB, allowNull: false },
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
@@ -99,58 +102,58 @@ export function defineModels(sequelize: Sequelize): void {
   );
   InvestigationRow.init(
     {
-      id,
-      designId: reference,
-      version: whole,
-      title: { type: DataTypes.TEXT, allowNull: false },
-      factor: { type: DataTypes.TEXT, allowNull: false },
-      repeats: whole,
-      traySize: whole,
-      demo: { type: DataTypes.BOOLEAN, allowNull: false },
+      id: key(),
+      designId: reference(),
+      version: whole(),
+      title: text(),
+      factor: text(),
+      repeats: whole(),
+      traySize: whole(),
+      demo: flag(),
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'investigations' },
   );
   LevelRow.init(
-    { id, investigationId: reference, position: whole, turns: whole },
+    { id: key(), investigationId: reference(), position: whole(), turns: whole() },
     { sequelize, tableName: 'levels', timestamps: false },
   );
   GroupRow.init(
     {
-      id,
-      investigationId: reference,
-      position: whole,
-      name: { type: DataTypes.TEXT, allowNull: false },
+      id: key(),
+      investigationId: reference(),
+      position: whole(),
+      name: text(),
     },
     { sequelize, tableName: 'bench_groups', timestamps: false },
   );
   PredictionRow.init(
     {
-      id,
-      groupId: reference,
-      levelId: reference,
-      count: whole,
-      recordedAt: instant,
+      id: key(),
+      groupId: reference(),
+      levelId: reference(),
+      count: whole(),
+      recordedAt: instant(),
       receivedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'predictions', timestamps: false },
   );
   ReadingRow.init(
     {
-      id,
-      groupId: reference,
-      levelId: reference,
-      offCount: whole,
-      count: whole,
-      stuckCount: whole,
+      id: key(),
+      groupId: reference(),
+      levelId: reference(),
+      offCount: whole(),
+      count: whole(),
+      stuckCount: whole(),
       onTimeSeconds: { type: DataTypes.DOUBLE, field: 'on_time_s' },
-      note: { type: DataTypes.TEXT, allowNull: false },
-      recordedAt: instant,
+      note: text(),
+      recordedAt: instant(),
       receivedAt: DataTypes.DATE,
       corrects: DataTypes.UUID,
       reason: DataTypes.TEXT,
-      withdrawn: { type: DataTypes.BOOLEAN, allowNull: false },
+      withdrawn: flag(),
     },
     { sequelize, tableName: 'readings', timestamps: false },
   );

@@ -13,7 +13,6 @@ export const problems = plugin(async (app) => {
     else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
     return send(reply, answer);
   });
-  app.setNotFoundHandler((_request, reply) => send(reply, problem('NOT_FOUND')));
 });
 
 export function send(reply: FastifyReply, answer: Problem): FastifyReply {

@@ -65,7 +65,7 @@ interface ChartEnd {
 
 const WIDTH = 860;
 const HEIGHT = 460;
-const MARGIN = { top: 18, right: 132, bottom: 52, left: 62 };
+const MARGIN = { top: 18, right: 160, bottom: 52, left: 62 };
 const MARKERS = [
   symbolCircle,
   symbolTriangle,
@@ -160,7 +160,7 @@ export class TrialChart {
       .attr('stroke-dasharray', '6 4');
     const end = data.curve[data.curve.length - 1];
     if (end) {
-      endLabel(band, x(end.turns) + 12, y(end.median), 'var(--nab-copper)', [
+      endLabel(band, x(end.turns) + (data.groups.length / 2) * 7 + 24, y(end.median), 'var(--nab-copper)', [
         'Nab’s prediction',
         'and 90 % band',
       ]);
@@ -169,6 +169,7 @@ export class TrialChart {
     if (data.fit) {
       const [from, to] = data.fit;
       const fit = layer();
+      const right = x(to.turns) + (data.groups.length / 2) * 7 + 24;
       fit
         .append('line')
         .attr('x1', x(from.turns))
@@ -179,7 +180,7 @@ export class TrialChart {
         .attr('stroke-width', 2);
       const clash = end && Math.abs(y(end.median) - y(to.count)) < 40 ? 44 : 0;
       const above = end && y(to.count) <= y(end.median) ? -clash : clash;
-      endLabel(fit, x(to.turns) + 12, y(to.count) + above * 0.8, 'var(--nab-ink)', ['Best line']);
+      endLabel(fit, right, y(to.count) + above * 0.8, 'var(--nab-ink)', ['Best line']);
     }
 
     const dots = layer();

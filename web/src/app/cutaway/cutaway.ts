@@ -11,7 +11,7 @@ import {
 import { drag, select, type D3DragEvent } from 'd3';
 import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
 import { countText } from '../words';
-import { drawCore, drawHeap, drawRuler, drawSupply, drawTurns, type Group } from './draw-magnet';
+import { drawCore, drawHeap, drawLens, drawRuler, drawSupply, drawTurns, type Group } from './draw-magnet';
 import { BOX, layOut, type Layout } from './layout';
 
 /** Which end of the winding: the upper one (start) or the one toward the tip. */
@@ -23,6 +23,8 @@ export interface EdgeMove {
 }
 
 const GRAIN = 0.0005;
+/** The grips stand beside the ruler, clear of lens and heap. */
+const GRIP_X = 62;
 let nextId = 0;
 
 /**
@@ -98,6 +100,7 @@ export class Cutaway {
     grid: `cutaway-grid-${this.key}`,
     hatch: `cutaway-hatch-${this.key}`,
     heap: `cutaway-heap-${this.key}`,
+    clip: `cutaway-lens-${this.key}`,
   };
   private layout: Layout | null = null;
 
@@ -119,6 +122,7 @@ export class Cutaway {
     drawCore(root.append('g'), design, at, this.ids.hatch);
     drawTurns(root.append('g'), evaluation, design, at);
     drawSupply(root.append('g'), design, evaluation, at);
+    drawLens(root.append('g'), design, evaluation, at, this.ids);
     root
       .append('text')
       .attr('x', BOX.width - 24)
@@ -145,9 +149,28 @@ export class Cutaway {
       .attr('aria-label', (edge) =>
         edge === 'start' ? 'Upper end of the winding' : 'Lower end of the winding',
       );
-    // A wide invisible band makes the thin line easy to hit with a finger.
-    grips.append('rect').attr('class', 'reach').attr('height', 28).attr('y', -14).attr('fill', 'transparent');
-    grips.append('path').attr('class', 'grip').attr('stroke', 'var(--nab-copper)').attr('stroke-width', 2).attr('fill', 'var(--nab-sheet)');
+    grips
+      .append('line')
+      .attr('class', 'guide')
+      .attr('x1', GRIP_X + 22)
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 1)
+      .attr('stroke-dasharray', '3 4');
+    // A generous invisible target makes the small arrow easy to hit with a finger.
+    grips
+      .append('rect')
+      .attr('x', GRIP_X - 16)
+      .attr('y', -20)
+      .attr('width', 56)
+      .attr('height', 40)
+      .attr('fill', 'transparent');
+    grips
+      .append('path')
+      .attr('class', 'grip')
+      .attr('d', `M${GRIP_X} -9h13l9 9l-9 9h-13z`)
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 2)
+      .attr('fill', 'var(--nab-sheet)');
     grips.call(
       drag<SVGGElement, WindingEdge>()
         .container(this.edges().nativeElement)
@@ -166,19 +189,15 @@ export class Cutaway {
   }
 
   private placeEdges(at: Layout, design: MagnetDesign, evaluation: Evaluation): void {
-    const half = evaluation.winding.outerRadius * at.scale + 8;
+    const edge = at.axisX - evaluation.winding.outerRadius * at.scale - 2;
     const grips = select(this.edges().nativeElement)
       .selectAll<SVGGElement, WindingEdge>('g')
-      .attr('transform', (edge) => `translate(${at.axisX},${at.y(design.winding[edge])})`)
+      .attr('transform', (edge) => `translate(0,${at.y(design.winding[edge])})`)
       .attr('aria-valuemin', 0)
       .attr('aria-valuemax', Math.round(design.core.length * 1000))
       .attr('aria-valuenow', (edge) => Math.round(design.winding[edge] * 10000) / 10)
       .attr('aria-valuetext', (edge) => `${(design.winding[edge] * 1000).toFixed(1)} mm`);
-    grips
-      .select('.reach')
-      .attr('x', -half - 46)
-      .attr('width', half + 56);
-    grips.select('.grip').attr('d', `M${-half - 4} 0H${-4 - half + 14}M${-half - 18} 0m-14 -9h14l9 9l-9 9h-14z`);
+    grips.select('.guide').attr('x2', edge);
   }
 
   private move(edge: WindingEdge, position: number): void {

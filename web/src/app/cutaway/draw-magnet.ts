@@ -54,12 +54,7 @@ export function drawTurns(
         path += `M${(x - radius).toFixed(2)} ${y.toFixed(2)}a${radius.toFixed(2)} ${radius.toFixed(2)} 0 1 0 ${(2 * radius).toFixed(2)} 0a${radius.toFixed(2)} ${radius.toFixed(2)} 0 1 0 ${(-2 * radius).toFixed(2)} 0`;
       }
     }
-    group
-      .append('path')
-      .attr('d', path)
-      .attr('fill', 'var(--nab-copper)')
-      .attr('stroke', 'var(--nab-sheet)')
-      .attr('stroke-width', 0.6);
+    group.append('path').attr('d', path).attr('fill', 'var(--nab-copper)');
   }
   const { base } = design.winding;
   if (base <= 0) return;
@@ -232,19 +227,72 @@ export function drawSupply(
         .text('+');
     }
   }
-  const note = (text: string, y: number, size = 14): void => {
+  const note = (text: string, y: number): void => {
     group
       .append('text')
       .attr('x', BOX.width - 24)
       .attr('y', y)
       .attr('text-anchor', 'end')
-      .attr('font-size', size)
+      .attr('font-size', 14)
       .attr('fill', 'var(--nab-ink)')
       .text(text);
   };
+  note(`${source.emf.toFixed(2)} V, ${circuit.current.toFixed(2)} A`, y0 - 58);
   note(
     `${series > 1 ? `${series} in series` : '1 cell'}${parallel > 1 ? `, ${parallel} beside` : ''}`,
-    y0 - 40,
+    y0 - 38,
   );
-  note(`${source.emf.toFixed(2)} V, ${circuit.current.toFixed(2)} A`, y1 + 36);
+}
+
+const LENS = { radius: 52, x: 122 } as const;
+/** Turns smaller than this on the drawing get a lens. */
+const LEAST_LEGIBLE = 6;
+const LENS_WIRE = 11;
+
+/** A lens on the winding where the turns are too fine to see at the drawing's scale. */
+export function drawLens(
+  group: Group,
+  design: MagnetDesign,
+  evaluation: Evaluation,
+  at: Layout,
+  ids: { readonly hatch: string; readonly clip: string },
+): void {
+  const { winding, wireOverall } = evaluation;
+  if (wireOverall * at.scale >= LEAST_LEGIBLE) return;
+  const first = winding.layers[0]!;
+  const z = (first.from + first.to) / 2;
+  const focus = {
+    x: at.axisX - ((design.core.diameter / 2 + winding.outerRadius) / 2) * at.scale,
+    y: at.y(z),
+  };
+  const enlarged = LENS_WIRE / wireOverall;
+  const magnified: Layout = {
+    scale: enlarged,
+    axisX: LENS.x + ((design.core.diameter / 2 + winding.outerRadius) / 2) * enlarged,
+    y: (position) => focus.y + (position - z) * enlarged,
+    z: (y) => z + (y - focus.y) / enlarged,
+  };
+  group
+    .append('line')
+    .attr('x1', focus.x)
+    .attr('x2', LENS.x + LENS.radius)
+    .attr('y1', focus.y)
+    .attr('y2', focus.y)
+    .attr('stroke', 'var(--nab-ink-soft)');
+  const circle = (parent: Group | Selection<SVGClipPathElement, unknown, null, undefined>) =>
+    parent.append('circle').attr('cx', LENS.x).attr('cy', focus.y).attr('r', LENS.radius);
+  circle(group.append('clipPath').attr('id', ids.clip));
+  circle(group).attr('fill', 'var(--nab-paper)');
+  const inside = group.append('g').attr('clip-path', `url(#${ids.clip})`);
+  drawCore(inside, design, magnified, ids.hatch);
+  drawTurns(inside, evaluation, design, magnified);
+  circle(group).attr('fill', 'none').attr('stroke', 'var(--nab-ink-soft)').attr('stroke-width', 1.5);
+  group
+    .append('text')
+    .attr('x', LENS.x)
+    .attr('y', focus.y + LENS.radius + 16)
+    .attr('text-anchor', 'middle')
+    .attr('font-size', 12)
+    .attr('fill', 'var(--nab-ink-soft)')
+    .text(`${Math.round(enlarged / at.scale)} times larger`);
 }

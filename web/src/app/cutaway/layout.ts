@@ -2,7 +2,7 @@ import type { Band, Evaluation, MagnetDesign } from '@nab/core';
 
 /** The drawing's own box, in its user units. */
 export const BOX = { width: 520, height: 620 } as const;
-const AXIS_X = 236;
+const AXIS_X = 262;
 const TOP = 34;
 const BOTTOM = 34;
 const HALF_WIDTH = 150;

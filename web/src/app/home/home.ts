@@ -36,7 +36,7 @@ import { Server, ServerRefusal } from '../saving';
     }
     li a {
       display: grid;
-      grid-template-columns: 1fr 190px 130px;
+      grid-template-columns: 1fr 190px 180px;
       gap: 4px 20px;
       align-items: center;
       padding: 14px 8px;

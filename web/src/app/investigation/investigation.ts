@@ -6,6 +6,7 @@ import {
   effect,
   inject,
   input,
+  untracked,
 } from '@angular/core';
 import { RouterLink, RouterOutlet } from '@angular/router';
 import { predictionFor } from '@nab/contract';
@@ -162,7 +163,10 @@ export class InvestigationPage {
 
   constructor() {
     const open = inject(OpenDocuments);
-    effect(() => void this.store.open(this.id()));
+    effect(() => {
+      const id = this.id();
+      untracked(() => void this.store.open(id));
+    });
     effect(() => open.documents.set(this.store.documents()));
     inject(DestroyRef).onDestroy(() => open.documents.set([]));
   }

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { LAYER_STYLES, WINDING_ENDS, type DesignDocument } from '@nab/contract';
 import {
@@ -13,6 +14,8 @@ import {
   INSULATIONS,
   MATERIALS,
   parseQuantity,
+  type Caution,
+  type CautionCode,
   type CellSize,
   type Chemistry,
   type ConductorId,
@@ -33,7 +36,7 @@ const names = <K extends string>(table: Readonly<Record<K, { readonly name: stri
 /** Step 2: the base magnet as drawing and as fields, two views of one thing. */
 @Component({
   selector: 'nab-magnet',
-  imports: [ChoiceField, Cutaway, Notice, NumberField, QuantityField],
+  imports: [NgTemplateOutlet, ChoiceField, Cutaway, Notice, NumberField, QuantityField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './magnet.html',
   styleUrl: './magnet.less',
@@ -72,15 +75,19 @@ export class MagnetPage {
     const { evaluation } = this.base();
     return evaluation && limitSentence(findLimit(this.store.magnet(), evaluation));
   });
+  /** Cautions by the choice that causes them. */
   protected readonly cautions = computed(() => {
     const { evaluation } = this.base();
-    return evaluation
-      ? cautionsFor(this.store.magnet(), evaluation).filter(
-          ({ code }) => code !== 'wire-ends' && code !== 'cells',
-        )
-      : [];
+    const all = evaluation ? cautionsFor(this.store.magnet(), evaluation) : [];
+    const beside = (...codes: CautionCode[]): Caution[] =>
+      all.filter(({ code }) => codes.includes(code));
+    return {
+      top: beside('too-hot-for-trial'),
+      core: beside('sharp-core'),
+      winding: beside('strip-enamel', 'wire-ends'),
+      supply: beside('limited-on-time', 'near-short-circuit', 'cells'),
+    };
   });
-  protected readonly cautionWords = CAUTION_WORDS;
 
   /** The numbers that support the sentence. */
   protected readonly facts = computed(() => {
@@ -104,7 +111,7 @@ export class MagnetPage {
       { name: 'Ampere-turns', value: `${formatNumber(e.ampereTurns)} A` },
       { name: 'Heat in the coil', value: `${formatNumber(e.circuit.coilPower)} W` },
       {
-        name: 'Allowed on-time',
+        name: 'On at most',
         value: secondsText(e.allowedOnTime),
         note: Number.isFinite(e.allowedOnTime) ? 'from cold to 45 °C' : 'stays below 45 °C',
       },
@@ -112,6 +119,10 @@ export class MagnetPage {
       { name: 'Mass lifted', value: formatQuantity(e.liftedMass, 'mass') },
     ];
   });
+
+  protected words({ code }: Caution): string {
+    return CAUTION_WORDS[code];
+  }
 
   protected error(path: string): string | null {
     return this.store.design().errorAt(path);

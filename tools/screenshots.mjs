@@ -1,0 +1,59 @@
+// npm run screenshots: one picture of each main view, from the demo, into docs/screenshots.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureDependencies } from './install/dependencies.mjs';
+import { ensurePostgres } from './install/debian.mjs';
+import { projectFolder } from './install/folders.mjs';
+import { ensureWebBuild } from './install/web-build.mjs';
+
+ensureDependencies();
+ensurePostgres();
+ensureWebBuild();
+const { withTemporaryNab } = await import('./supervise/temporary.mjs');
+const { launchBrowser } = await import('./browser.mjs');
+
+const folder = process.argv[2] ?? join(projectFolder, 'docs', 'screenshots');
+const only = process.argv[3];
+mkdirSync(folder, { recursive: true });
+
+const LITTER = 'Do more turns pick up more steel litter?';
+const BOLT = 'A thick bolt on two cells: washers from the strand line';
+const SHOTS = [
+  { name: 'investigations' },
+  { name: 'question', of: LITTER, step: 'question' },
+  { name: 'magnet', of: LITTER, step: 'magnet' },
+  { name: 'magnet-dark', of: BOLT, step: 'magnet', theme: 'dark' },
+  { name: 'prepare', of: LITTER, step: 'prepare' },
+  { name: 'run', of: BOLT, step: 'run', width: 1024, height: 768 },
+  { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },
+  { name: 'findings', of: LITTER, step: 'findings' },
+  { name: 'findings-dark', of: BOLT, step: 'findings', theme: 'dark' },
+];
+
+await withTemporaryNab({ demo: true }, async ({ address }) => {
+  const list = await (await fetch(`${address}/api/investigations`)).json();
+  const browser = await launchBrowser();
+  try {
+    for (const shot of SHOTS) {
+      if (only && !shot.name.startsWith(only)) continue;
+      const context = await browser.newContext({
+        viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
+        colorScheme: shot.theme ?? 'light',
+        reducedMotion: 'reduce',
+      });
+      const page = await context.newPage();
+      page.on('pageerror', (error) => console.error(`${shot.name}: ${error.message}`));
+      page.on('console', (message) => {
+        if (message.type() === 'error') console.error(`${shot.name}: ${message.text()}`);
+      });
+      const id = list.find((item) => item.title === shot.of)?.id;
+      await page.goto(id ? `${address}/investigations/${id}/${shot.step}` : address);
+      await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
+      await page.waitForLoadState('networkidle');
+      await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+      await context.close();
+    }
+  } finally {
+    await browser.close();
+  }
+});
