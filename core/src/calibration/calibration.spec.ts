@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { normalFrom, seededRandom, studentTQuantile } from '../numerics/index.js';
+import { predictiveBand, PRIOR_BELIEF, probabilityAbove, updateBelief, type ClassBelief } from './index.js';
+
+describe('the band before any trial', () => {
+  it('is wider than a class factor of ×/÷ 2.7 alone would make it at 95 %', () => {
+    const { low, high, median } = predictiveBand(PRIOR_BELIEF, 20, 0.95);
+    expect(median).toBe(20);
+    expect(high / 20).toBeGreaterThan(2.7);
+    expect(high / 20).toBeLessThan(4);
+    expect(low * high).toBeCloseTo(400, 6);
+  });
+
+  it('says the chance of exceeding its own limits', () => {
+    const { high } = predictiveBand(PRIOR_BELIEF, 20, 0.9);
+    expect(probabilityAbove(PRIOR_BELIEF, 20, high)).toBeCloseTo(0.05, 6);
+    expect(probabilityAbove(PRIOR_BELIEF, 0, 5)).toBe(0);
+  });
+});
+
+describe('learning from trials', () => {
+  it('does nothing without trials', () => {
+    expect(updateBelief(PRIOR_BELIEF, [])).toBe(PRIOR_BELIEF);
+  });
+
+  it('is the same all at once and one by one', () => {
+    const ratios = [0.3, -0.1, 0.2, 0.5];
+    const together = updateBelief(PRIOR_BELIEF, ratios);
+    const oneByOne = ratios.reduce((belief, ratio) => updateBelief(belief, [ratio]), PRIOR_BELIEF);
+    for (const key of Object.keys(together) as (keyof ClassBelief)[]) {
+      expect(oneByOne[key]).toBeCloseTo(together[key], 12);
+    }
+  });
+
+  it('follows the class and narrows', () => {
+    const belief = updateBelief(PRIOR_BELIEF, Array.from({ length: 30 }, (_, i) => 0.4 + 0.1 * Math.sin(i)));
+    const band = predictiveBand(belief, 10);
+    expect(band.median).toBeCloseTo(10 * Math.exp(0.4), 0);
+    expect(band.high / band.low).toBeLessThan(3);
+  });
+});
+
+/** Share of fresh trials inside the 90 % band over classes drawn from the prior itself. */
+function coverage(trialsSeen: number, classes: number, seed: number): number {
+  const random = seededRandom(seed);
+  let inside = 0;
+  for (let c = 0; c < classes; c++) {
+    // Inverse gamma by the sum of squares of normals: shape 6 is 12 degrees of freedom over two.
+    let chi2 = 0;
+    for (let i = 0; i < 2 * PRIOR_BELIEF.shape; i++) chi2 += normalFrom(random) ** 2;
+    const variance = (2 * PRIOR_BELIEF.scale) / chi2;
+    const mean = normalFrom(random) * Math.sqrt(variance / PRIOR_BELIEF.strength);
+    const trial = (): number => mean + normalFrom(random) * Math.sqrt(variance);
+    const belief = updateBelief(PRIOR_BELIEF, Array.from({ length: trialsSeen }, trial));
+    const { low, high } = predictiveBand(belief, 10);
+    const count = 10 * Math.exp(trial());
+    if (count > low && count < high) inside++;
+  }
+  return inside / classes;
+}
+
+describe('honesty', () => {
+  // 8000 classes leave a standard error of 0.34 %, so 88–92 % is six of them wide on each side.
+  it.each([0, 3, 15])('covers 90 %% of simulated classes after %i trials', (seen) => {
+    const share = coverage(seen, 8000, 100 + seen);
+    expect(share).toBeGreaterThan(0.88);
+    expect(share).toBeLessThan(0.92);
+  });
+
+  it('uses the t distribution that belongs to its belief', () => {
+    const { high } = predictiveBand(PRIOR_BELIEF, 1, 0.5);
+    const { scale, strength, shape } = PRIOR_BELIEF;
+    const t = Math.log(high) / Math.sqrt((scale * (strength + 1)) / (shape * strength));
+    expect(t).toBeCloseTo(studentTQuantile(0.75, 2 * shape), 9);
+  });
+});

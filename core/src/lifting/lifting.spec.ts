@@ -1,0 +1,92 @@
+import { describe, expect, it } from 'vitest';
+import { MU_0, STANDARD_GRAVITY } from '../constants.js';
+import { coilFieldOnCore, magnetiseCore, prepareCore, sheetsOfBlock } from '../straight-core/index.js';
+import { linearCurve } from '../steel/index.js';
+import {
+  chargeField,
+  exteriorCharges,
+  growHeap,
+  WIRE_LIKE_HEAP,
+  type ChargeRings,
+  type FieldAndGradient,
+} from './index.js';
+
+const blank = (): FieldAndGradient => ({ hr: 0, hz: 0, gradientR: 0, gradientZ: 0 });
+const pole = (charge: number, radius = 1e-5): ChargeRings => ({
+  radius: Float64Array.of(radius),
+  z: Float64Array.of(0),
+  charge: Float64Array.of(charge),
+});
+
+describe('the field of charge rings', () => {
+  const rings: ChargeRings = {
+    radius: Float64Array.of(0.002, 0.003),
+    z: Float64Array.of(0, 0.01),
+    charge: Float64Array.of(1, -0.7),
+  };
+
+  it('falls as 1/r² from a single pole', () => {
+    const out = blank();
+    chargeField(pole(5), 0.03, 0.04, out);
+    expect(Math.hypot(out.hr, out.hz)).toBeCloseTo(5 / (4 * Math.PI * 0.05 ** 2), 1);
+  });
+
+  it('has the gradient of its own square', () => {
+    const out = blank();
+    const square = (r: number, z: number): number => {
+      chargeField(rings, r, z, out);
+      return out.hr ** 2 + out.hz ** 2;
+    };
+    const [r, z, h] = [0.006, 0.004, 1e-7];
+    const dr = (square(r + h, z) - square(r - h, z)) / (2 * h);
+    const dz = (square(r, z + h) - square(r, z - h)) / (2 * h);
+    chargeField(rings, r, z, out);
+    expect(out.gradientR / dr).toBeCloseTo(1, 6);
+    expect(out.gradientZ / dz).toBeCloseTo(1, 6);
+  });
+});
+
+const tip = { face: 0, coreRadius: 1e-4, windingEnd: -1, windingRadius: 1e-4 };
+
+describe('a heap', () => {
+  // Closed form far from a pole: (μ0 χ/2) · 4 (q/4π)² / r⁵ = ρ g.
+  it('reaches as far as a lone pole lets it', () => {
+    const q = 3;
+    const { density, susceptibility } = WIRE_LIKE_HEAP;
+    const reach =
+      ((2 * MU_0 * susceptibility * (q / (4 * Math.PI)) ** 2) / (density * STANDARD_GRAVITY)) ** 0.2;
+    const heap = growHeap(pole(q), tip);
+    heap.outer.forEach((r) => expect(r / reach).toBeCloseTo(1, 1));
+    expect(heap.mass / (density * ((4 * Math.PI) / 3) * reach ** 3)).toBeCloseTo(1, 1);
+  });
+
+  it('grows as the 6/5 power of the pole far from it', () => {
+    const ratio = growHeap(pole(20), tip).mass / growHeap(pole(10), tip).mass;
+    expect(Math.log2(ratio)).toBeCloseTo(1.2, 2);
+  });
+
+  it('agrees with counting cells of a grid', () => {
+    const prepared = prepareCore([{ innerRadius: 0, outerRadius: 0.0025, from: 0, to: 0.1 }]);
+    const sheets = sheetsOfBlock({ innerRadius: 0.0025, outerRadius: 0.003, from: 0.03, to: 0.085 }, 300);
+    const state = magnetiseCore(prepared, linearCurve(400), coilFieldOnCore(prepared.core, sheets));
+    const rings = exteriorCharges(state, sheets, 0.1);
+    const heap = growHeap(rings, { face: 0.1, coreRadius: 0.0025, windingEnd: 0.085, windingRadius: 0.003 });
+    const threshold =
+      (2 * WIRE_LIKE_HEAP.density * STANDARD_GRAVITY) / (MU_0 * WIRE_LIKE_HEAP.susceptibility);
+    const out = blank();
+    const h = 1.5e-4;
+    let volume = 0;
+    for (let z = 0.085 + h / 2; z < 0.13; z += h) {
+      for (let r = h / 2; r < 0.03; r += h) {
+        if (z < 0.1 && r < 0.0025) continue;
+        chargeField(rings, r, z, out);
+        if (Math.hypot(out.gradientR, out.gradientZ) > threshold) volume += 2 * Math.PI * r * h * h;
+      }
+    }
+    expect(Math.abs(heap.mass / (volume * WIRE_LIKE_HEAP.density) - 1)).toBeLessThan(0.03);
+  });
+
+  it('is nothing where nothing pulls', () => {
+    expect(growHeap(pole(1e-6), tip).mass).toBeLessThan(1e-9);
+  });
+});

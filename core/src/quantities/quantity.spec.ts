@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { CoreError } from '../errors.js';
+import { formatNumber, formatQuantity, parseQuantity, UNITS, type QuantityKind } from './index.js';
+
+describe('what an educator types', () => {
+  it.each<[string, QuantityKind, number]>([
+    ['75 mm', 'length', 0.075],
+    ['7,5 cm', 'length', 0.075],
+    ['2 ft', 'length', 0.6096],
+    ['2 ft 6 in', 'length', 0.762],
+    ['1/4 in', 'length', 0.00635],
+    ['1 1/2 in', 'length', 0.0381],
+    ['3"', 'length', 0.0762],
+    ['0.4mm', 'wireDiameter', 0.0004],
+    ['18 AWG', 'wireDiameter', 0.0010237],
+    ['awg 24', 'wireDiameter', 0.00051054],
+    ['24 SWG', 'wireDiameter', 0.0005588],
+    ['1 lb', 'mass', 0.45359237],
+    ['0,4 g', 'mass', 0.0004],
+    ['2 oz', 'mass', 0.05669904625],
+    ['5 N', 'force', 5],
+    ['68 °F', 'temperature', 293.15],
+    ['20 C', 'temperature', 293.15],
+    ['1.5V', 'voltage', 1.5],
+    ['70 mΩ', 'resistance', 0.07],
+    ['0.2 ohm', 'resistance', 0.2],
+    ['250 mA', 'current', 0.25],
+    ['2 min', 'time', 120],
+  ])('reads %s as a %s', (text, kind, si) => {
+    const typed = parseQuantity(text, kind);
+    expect(typed.si / si).toBeCloseTo(1, 4);
+    expect(typed.text).toBe(text);
+  });
+
+  it.each<[string, QuantityKind]>([
+    ['', 'length'],
+    ['75', 'length'],
+    ['75 parsecs', 'length'],
+    ['1.2.3 mm', 'length'],
+    ['mm', 'length'],
+    ['75 g', 'length'],
+    ['12 turns', 'mass'],
+    ['1,000.5 mm', 'length'],
+    ['5 mm -2 mm', 'length'],
+    ['20 °C 5 °C', 'temperature'],
+  ])('refuses “%s” as a %s', (text, kind) => {
+    expect(() => parseQuantity(text, kind)).toThrow(
+      expect.objectContaining({ code: 'QUANTITY_UNREADABLE' }) as CoreError,
+    );
+  });
+
+  it('takes a bare number only where a unit is assumed', () => {
+    expect(parseQuantity('75', 'length', 'mm').si).toBeCloseTo(0.075, 12);
+  });
+
+  it.each(['41 AWG', '5/0 AWG', '51 SWG', '8/0 SWG'])('knows no gauge %s', (text) => {
+    expect(() => parseQuantity(text, 'wireDiameter')).toThrow(
+      expect.objectContaining({ code: 'GAUGE_UNKNOWN' }) as CoreError,
+    );
+  });
+});
+
+describe('units', () => {
+  it('come back as they went in, whatever the unit', () => {
+    const kinds = Object.keys(UNITS) as QuantityKind[];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.nat(20),
+        fc.double({ min: 0.01, max: 999, noNaN: true }),
+        (kind, pick, value) => {
+          const unit = UNITS[kind][pick % UNITS[kind].length]!;
+          const si = value * unit.scale + (unit.offset ?? 0);
+          const text = formatQuantity(si, kind, unit.symbol, 10);
+          const read = parseQuantity(text, kind);
+          expect(read.unit).toBe(unit.symbol);
+          expect(read.si).toBeCloseTo(si, Math.max(0, 7 - Math.ceil(Math.log10(si + 1))));
+        },
+      ),
+    );
+  });
+
+  it('are written without exponents and without idle zeros', () => {
+    expect(formatNumber(0.070000001)).toBe('0.07');
+    expect(formatNumber(1234.5)).toBe('1235');
+    expect(formatNumber(-0.5)).toBe('−0.5');
+    expect(formatNumber(NaN)).toBe('–');
+  });
+});

@@ -1,0 +1,66 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { MU_0 } from '../constants.js';
+import { CoreError } from '../errors.js';
+import type { ReferenceFile } from '../reference-check/index.js';
+import { findMaterial, linearCurve, MATERIALS, tabulatedCurve } from './index.js';
+
+interface CheckedTable {
+  readonly B_T: number[];
+  readonly H_A_per_m: number[];
+  readonly check_values: {
+    B_T: number;
+    H_A_per_m: number;
+    dH_dB: number;
+    energy_density_J_per_m3: number;
+  }[];
+}
+const file = JSON.parse(
+  readFileSync(new URL('../../reference/given.json', import.meta.url), 'utf8'),
+) as ReferenceFile & { steel_table: CheckedTable };
+const curve = tabulatedCurve(file.steel_table.B_T, file.steel_table.H_A_per_m);
+
+describe('the reference steel', () => {
+  // Source: core/reference/given.json, check values made with SciPy's PchipInterpolator.
+  it.each(file.steel_table.check_values)('has the check values at $B_T T', (row) => {
+    expect(curve.fieldStrength(row.B_T) / row.H_A_per_m).toBeCloseTo(1, 9);
+    expect(curve.reluctivity(row.B_T) / row.dH_dB).toBeCloseTo(1, 9);
+    expect(curve.energyDensity(row.B_T) / row.energy_density_J_per_m3).toBeCloseTo(1, 8);
+  });
+});
+
+describe('every material', () => {
+  it.each(Object.entries(MATERIALS))('%s magnetises alike in both directions', (_id, { curve: c }) => {
+    for (const b of [0.03, 0.7, 1.9, 2.6]) {
+      expect(c.fieldStrength(-b)).toBe(-c.fieldStrength(b));
+      expect(c.reluctivity(b)).toBeGreaterThan(0);
+    }
+  });
+
+  it.each(Object.entries(MATERIALS).filter(([, m]) => m.magnetic))(
+    '%s is nowhere more resistant to flux than vacuum',
+    (_id, { curve: c }) => {
+      for (let b = 0.02; b < 3; b += 0.02) {
+        expect(c.reluctivity(b)).toBeLessThanOrEqual(1 / MU_0 + 1e-6);
+      }
+    },
+  );
+
+  it('orders the steels from soft to hard', () => {
+    const ids = ['soft-iron', 'annealed-steel', 'nail-steel', 'bolt-8.8', 'tool-steel'] as const;
+    const needed = ids.map((id) => MATERIALS[id].curve.fieldStrength(1));
+    expect([...needed].sort((p, q) => p - q)).toEqual(needed);
+  });
+
+  it('that is not in the table is refused', () => {
+    expect(() => findMaterial('cheese')).toThrow(
+      expect.objectContaining({ code: 'STEEL_UNKNOWN' }) as CoreError,
+    );
+  });
+});
+
+describe('a linear material', () => {
+  it('stores B²/2μ', () => {
+    expect(linearCurve(10).energyDensity(0.5)).toBeCloseTo(0.25 / (20 * MU_0), 6);
+  });
+});
