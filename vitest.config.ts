@@ -6,7 +6,13 @@ export default defineConfig({
       { test: { name: 'core', include: ['core/**/*.spec.ts'], testTimeout: 60_000 } },
       { test: { name: 'contract', include: ['contract/**/*.spec.ts'] } },
       { test: { name: 'web', include: ['web/src/**/*.spec.ts'] } },
-      { test: { name: 'tools', include: ['tools/**/*.spec.ts', 'docs/**/*.spec.ts'], testTimeout: 60_000 } },
+      {
+        test: {
+          name: 'tools',
+          include: ['tools/**/*.spec.ts', 'docs/**/*.spec.ts'],
+          testTimeout: 60_000,
+        },
+      },
       {
         test: {
           name: 'server',

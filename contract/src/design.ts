@@ -42,7 +42,10 @@ export const DESIGN_LIMITS = {
 
 export const TURNS_LIMITS = { min: 1, max: 5000 };
 
-function choice<T extends string>(options: Readonly<Record<T, unknown>>, what: string): StringSchema<T> {
+function choice<T extends string>(
+  options: Readonly<Record<T, unknown>>,
+  what: string,
+): StringSchema<T> {
   const ids = Object.keys(options) as T[];
   return string<T>().oneOf(ids, `Choose ${what} from the list.`).defined();
 }
@@ -74,7 +77,11 @@ export { LAYER_STYLES, WINDING_ENDS };
 export const designSchema = object({
   format: string().oneOf(['nab-design'], 'This is not a Nab design.').defined(),
   version: number().oneOf([1], 'This version of Nab reads designs of version 1.').defined(),
-  name: string().trim().min(1, 'Give the magnet a name.').max(80, 'At most 80 characters.').defined(),
+  name: string()
+    .trim()
+    .min(1, 'Give the magnet a name.')
+    .max(80, 'At most 80 characters.')
+    .defined(),
   core: object({
     shape: choice<CoreShape>(CORE_SHAPES, 'a shape'),
     length: quantity('length', DESIGN_LIMITS.coreLength),

@@ -69,7 +69,10 @@ export const newInvestigationSchema = object({
 }).noUnknown();
 
 /** A change of a plan or a design names the version it was made from. */
-const version = number().integer().min(1).defined('The version the change was made from is missing.');
+const version = number()
+  .integer()
+  .min(1)
+  .defined('The version the change was made from is missing.');
 export const planUpdateSchema = object({ version, plan: planSchema }).noUnknown();
 export const designUpdateSchema = object({ version, design: designSchema }).noUnknown();
 

@@ -1,9 +1,4 @@
-import {
-  CoreError,
-  formatQuantity,
-  parseQuantity,
-  type QuantityKind,
-} from '@nab/core';
+import { CoreError, formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
 import { string, type StringSchema } from 'yup';
 
 /** Limits of a quantity, SI, both included, with the unit in which the message names them. */

@@ -20,14 +20,15 @@ const NOT_BUILT = new Set([
 ]);
 
 describe('reference cases', () => {
-  it.each(file.cases.filter((entry) => !NOT_BUILT.has(entry.kind)).map((entry) => [entry.id, entry] as const))(
-    '%s is met in every value',
-    (_id, entry) => {
-      const lines = checkCase(entry, file);
-      expect(lines.length).toBeGreaterThan(0);
-      expect(lines.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
-    },
-  );
+  it.each(
+    file.cases
+      .filter((entry) => !NOT_BUILT.has(entry.kind))
+      .map((entry) => [entry.id, entry] as const),
+  )('%s is met in every value', (_id, entry) => {
+    const lines = checkCase(entry, file);
+    expect(lines.length).toBeGreaterThan(0);
+    expect(lines.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
+  });
 
   it('that are not built are said to be skipped, value by value', () => {
     const skipped = file.cases.filter((entry) => NOT_BUILT.has(entry.kind));
@@ -44,16 +45,20 @@ describe('reference cases', () => {
     expect(checkCase(wrong, file).some((line) => !('skipped' in line) && !line.ok)).toBe(true);
   });
 
-  it.each([
-    [null],
-    [{ cases: 3 }],
-    [{ cases: [{ id: 'x' }] }],
-  ])('in a file of the wrong shape are refused: %j', (parsed) => {
-    expect(() => readReferenceFile(parsed)).toThrow(ReferenceFileError);
-  });
+  it.each([[null], [{ cases: 3 }], [{ cases: [{ id: 'x' }] }]])(
+    'in a file of the wrong shape are refused: %j',
+    (parsed) => {
+      expect(() => readReferenceFile(parsed)).toThrow(ReferenceFileError);
+    },
+  );
 
   it('without an input are refused with its name', () => {
-    const entry = { id: 'x', kind: 'loop_field', inputs: {}, expected: [{ r: 0, z: 0, B_r: 0, B_z: 1 }] };
+    const entry = {
+      id: 'x',
+      kind: 'loop_field',
+      inputs: {},
+      expected: [{ r: 0, z: 0, B_r: 0, B_z: 1 }],
+    };
     expect(() => checkCase(entry, file)).toThrow(/radius_m/);
   });
 });

@@ -8,7 +8,7 @@ const schema = object({
   /** Folder of the built web application; without it only the API is served. */
   NAB_WEB_FOLDER: string().optional(),
   /** "yes" adds the demo investigations that are missing. */
-  NAB_DEMO: string().oneOf(["yes", "no"]).default("yes"),
+  NAB_DEMO: string().oneOf(['yes', 'no']).default('yes'),
   NAB_LOG_LEVEL: string()
     .oneOf(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'])
     .default('info'),

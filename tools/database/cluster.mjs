@@ -15,7 +15,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { postgresPrograms } from '../install/debian.mjs';
-import { dataFolder, projectFolder } from '../install/folders.mjs';
+import { dataFolder } from '../install/folders.mjs';
 
 const USER = 'nab';
 const READY_TIMEOUT_MS = 60_000;
@@ -35,7 +35,7 @@ function clusterFolder(name, identity) {
   mkdirSync(dataFolder, { recursive: true });
   const reachable = spawnSync('test', ['-x', dataFolder], { ...identity }).status === 0;
   if (reachable) return inProject;
-  const hash = createHash('sha256').update(projectFolder).digest('hex').slice(0, 12);
+  const hash = createHash('sha256').update(dataFolder).digest('hex').slice(0, 12);
   return `/var/lib/postgresql/nab-${hash}/${name}`;
 }
 
@@ -54,7 +54,9 @@ export async function startCluster(name) {
   const version = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
   const programs = postgresPrograms(version);
   if (!programs) {
-    throw new Error(`The database in ${folder} needs PostgreSQL ${version}, which is not installed.`);
+    throw new Error(
+      `The database in ${folder} needs PostgreSQL ${version}, which is not installed.`,
+    );
   }
   endStalePostmaster(folder);
 

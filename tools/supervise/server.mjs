@@ -4,7 +4,13 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { projectFolder } from '../install/folders.mjs';
 
 /** Starts Nab's server as a child; resolves when it answers. */
-export async function startServer({ databaseUrl, port, webFolder, logLevel = 'warn', demo = true }) {
+export async function startServer({
+  databaseUrl,
+  port,
+  webFolder,
+  logLevel = 'warn',
+  demo = true,
+}) {
   const child = spawn(
     process.execPath,
     ['--import', 'tsx', join(projectFolder, 'server', 'src', 'main.ts')],

@@ -45,9 +45,7 @@ export function updateBelief(prior: ClassBelief, logRatios: readonly number[]): 
     strength,
     shape: prior.shape + n / 2,
     scale:
-      prior.scale +
-      squares / 2 +
-      (prior.strength * n * (mean - prior.mean) ** 2) / (2 * strength),
+      prior.scale + squares / 2 + (prior.strength * n * (mean - prior.mean) ** 2) / (2 * strength),
   };
 }
 

@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { normalFrom, seededRandom, studentTQuantile } from '../numerics/index.js';
-import { predictiveBand, PRIOR_BELIEF, probabilityAbove, updateBelief, type ClassBelief } from './index.js';
+import {
+  predictiveBand,
+  PRIOR_BELIEF,
+  probabilityAbove,
+  updateBelief,
+  type ClassBelief,
+} from './index.js';
 
 describe('the band before any trial', () => {
   it('is wider than a class factor of ×/÷ 2.7 alone would make it at 95 %', () => {
@@ -33,7 +39,10 @@ describe('learning from trials', () => {
   });
 
   it('follows the class and narrows', () => {
-    const belief = updateBelief(PRIOR_BELIEF, Array.from({ length: 30 }, (_, i) => 0.4 + 0.1 * Math.sin(i)));
+    const belief = updateBelief(
+      PRIOR_BELIEF,
+      Array.from({ length: 30 }, (_, i) => 0.4 + 0.1 * Math.sin(i)),
+    );
     const band = predictiveBand(belief, 10);
     expect(band.median).toBeCloseTo(10 * Math.exp(0.4), 0);
     expect(band.high / band.low).toBeLessThan(3);

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { combineCells, findCell } from '../supply/index.js';
-import { CoreError } from '../errors.js';
 import { currentRise, solveCircuit } from './index.js';
 
 describe('battery, leads and coil', () => {
@@ -18,7 +17,8 @@ describe('battery, leads and coil', () => {
   });
 
   it('give the coil most power when it matches the source', () => {
-    const powerAt = (r: number): number => solveCircuit({ emf: 3, resistance: 0.4 }, 0.1, r).coilPower;
+    const powerAt = (r: number): number =>
+      solveCircuit({ emf: 3, resistance: 0.4 }, 0.1, r).coilPower;
     expect(powerAt(0.5)).toBeGreaterThan(powerAt(0.4));
     expect(powerAt(0.5)).toBeGreaterThan(powerAt(0.6));
   });
@@ -34,7 +34,7 @@ describe('cells', () => {
 
   it('that are not made are refused', () => {
     expect(() => findCell('nimh', 'lantern')).toThrow(
-      expect.objectContaining({ code: 'CELL_UNKNOWN' }) as CoreError,
+      expect.objectContaining({ code: 'CELL_UNKNOWN' }),
     );
   });
 });

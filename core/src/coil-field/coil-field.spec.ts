@@ -72,12 +72,7 @@ describe('a thin solenoid', () => {
 
   it('carries the flux that its vector potential says', () => {
     const [a, r, length] = [0.006, 0.005, 0.04];
-    const flux = integrate(
-      (s) => 2 * Math.PI * s * sheetField(a, length, 1, s, 0.012).z,
-      0,
-      r,
-      24,
-    );
+    const flux = integrate((s) => 2 * Math.PI * s * sheetField(a, length, 1, s, 0.012).z, 0, r, 24);
     const potential =
       (MU_0 / length) *
       (sheetEndPotential(a, r, 0.012 + length / 2) - sheetEndPotential(a, r, 0.012 - length / 2));

@@ -42,8 +42,7 @@ export function loopMutualInductance(a: number, b: number, d: number): number {
   if (m < 1e-4) {
     // (2/k − k)K − (2/k)E cancels to O(k³); its series is π k³/16 (1 + 3k²/4 + 75k⁴/128 + …).
     return (
-      ((MU_0 * Math.sqrt(a * b) * Math.PI * m ** 1.5) / 16) *
-      (1 + (3 * m) / 4 + (75 * m * m) / 128)
+      ((MU_0 * Math.sqrt(a * b) * Math.PI * m ** 1.5) / 16) * (1 + (3 * m) / 4 + (75 * m * m) / 128)
     );
   }
   const k = Math.sqrt(m);

@@ -82,8 +82,20 @@ describe('cautions', () => {
 
   it.each<[CautionCode, Partial<MagnetDesign>, Partial<MagnetDesign>]>([
     ['too-hot-for-trial', { supply: strong, wire: thin }, {}],
-    ['limited-on-time', { wire: thin }, { winding: { ...design.winding, turns: 600 }, wire: { ...thin, diameter: 0.00015 } }],
-    ['near-short-circuit', { winding: { ...design.winding, turns: 2, tail: 0.05 }, leads: { count: 0, resistanceEach: 0 }, wire: { ...thin, diameter: 0.001 } }, {}],
+    [
+      'limited-on-time',
+      { wire: thin },
+      { winding: { ...design.winding, turns: 600 }, wire: { ...thin, diameter: 0.00015 } },
+    ],
+    [
+      'near-short-circuit',
+      {
+        winding: { ...design.winding, turns: 2, tail: 0.05 },
+        leads: { count: 0, resistanceEach: 0 },
+        wire: { ...thin, diameter: 0.001 },
+      },
+      {},
+    ],
     ['strip-enamel', { wire: thin }, {}],
     ['sharp-core', { core: { ...design.core, shape: 'nail' } }, {}],
   ])('“%s” shows for a design that needs it and not for one that does not', (code, yes, no) => {

@@ -1,5 +1,10 @@
 import { normalCdf } from '../numerics/index.js';
-import { predictiveBand, probabilityAbove, type Band, type ClassBelief } from '../calibration/index.js';
+import {
+  predictiveBand,
+  probabilityAbove,
+  type Band,
+  type ClassBelief,
+} from '../calibration/index.js';
 
 /** A level of the factor with what the model predicts for it. */
 export interface PredictedLevel {
@@ -62,8 +67,7 @@ export function judgePlan(
   for (let i = 1; i < levels.length; i++) {
     const [a, b] = [levels[i - 1]!, levels[i]!];
     const [lower, upper] = a.count <= b.count ? [a, b] : [b, a];
-    const chance = (r: number): number =>
-      probabilityInOrder(lower.count, upper.count, scatter, r);
+    const chance = (r: number): number => probabilityInOrder(lower.count, upper.count, scatter, r);
     if (chance(repeats) >= WANTED_PROBABILITY) continue;
     let repeatsNeeded: number | null = null;
     for (let r = repeats + 1; r <= 30 && repeatsNeeded === null; r++) {

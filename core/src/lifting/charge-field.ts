@@ -42,7 +42,8 @@ export function exteriorCharges(
     if (patch.rings.length > 1) {
       flush();
       const detailed = distance < 6 * patch.rings[patch.rings.length - 1]!.radius;
-      if (detailed) patch.rings.forEach((ring) => put(ring.radius, height, charges[b]! * ring.share));
+      if (detailed)
+        patch.rings.forEach((ring) => put(ring.radius, height, charges[b]! * ring.share));
       else put(patch.rings[patch.rings.length >> 1]!.radius, height, charges[b]!);
       return;
     }

@@ -70,10 +70,7 @@ export function growHeap(
   for (let k = 0; k < RAYS; k++) {
     const cos = 1 - nodes[k]! * (1 - lowest);
     const sin = Math.sqrt(1 - cos * cos);
-    const inside = Math.min(
-      cos > 0 ? (face - centre) / cos : Infinity,
-      coreRadius / sin,
-    );
+    const inside = Math.min(cos > 0 ? (face - centre) / cos : Infinity, coreRadius / sin);
     const start = inside * (1 + 1e-3) + 1e-6;
     const blocked = cos < 0 ? (windingEnd - centre) / cos : Infinity;
     const reach = outermostCrossing((d) => excess(d, sin, cos), start, guess);

@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
-import { coilFieldOnCore, magnetiseCore, prepareCore, sheetsOfBlock } from '../straight-core/index.js';
+import {
+  coilFieldOnCore,
+  magnetiseCore,
+  prepareCore,
+  sheetsOfBlock,
+} from '../straight-core/index.js';
 import { linearCurve } from '../steel/index.js';
 import {
   chargeField,
@@ -54,7 +59,8 @@ describe('a heap', () => {
     const q = 3;
     const { density, susceptibility } = WIRE_LIKE_HEAP;
     const reach =
-      ((2 * MU_0 * susceptibility * (q / (4 * Math.PI)) ** 2) / (density * STANDARD_GRAVITY)) ** 0.2;
+      ((2 * MU_0 * susceptibility * (q / (4 * Math.PI)) ** 2) / (density * STANDARD_GRAVITY)) **
+      0.2;
     const heap = growHeap(pole(q), tip);
     heap.outer.forEach((r) => expect(r / reach).toBeCloseTo(1, 1));
     expect(heap.mass / (density * ((4 * Math.PI) / 3) * reach ** 3)).toBeCloseTo(1, 1);
@@ -67,10 +73,18 @@ describe('a heap', () => {
 
   it('agrees with counting cells of a grid', () => {
     const prepared = prepareCore([{ innerRadius: 0, outerRadius: 0.0025, from: 0, to: 0.1 }]);
-    const sheets = sheetsOfBlock({ innerRadius: 0.0025, outerRadius: 0.003, from: 0.03, to: 0.085 }, 300);
+    const sheets = sheetsOfBlock(
+      { innerRadius: 0.0025, outerRadius: 0.003, from: 0.03, to: 0.085 },
+      300,
+    );
     const state = magnetiseCore(prepared, linearCurve(400), coilFieldOnCore(prepared.core, sheets));
     const rings = exteriorCharges(state, sheets, 0.1);
-    const heap = growHeap(rings, { face: 0.1, coreRadius: 0.0025, windingEnd: 0.085, windingRadius: 0.003 });
+    const heap = growHeap(rings, {
+      face: 0.1,
+      coreRadius: 0.0025,
+      windingEnd: 0.085,
+      windingRadius: 0.003,
+    });
     const threshold =
       (2 * WIRE_LIKE_HEAP.density * STANDARD_GRAVITY) / (MU_0 * WIRE_LIKE_HEAP.susceptibility);
     const out = blank();

@@ -102,9 +102,7 @@ export function buildMagnet(design: MagnetDesign): Build {
     emf: source.emf,
     // Tails lie in the open and stay cool, so their share of the resistance warms nothing here.
     seriesResistance:
-      source.resistance +
-      leadResistance +
-      perLength20 * (winding.wireLength - winding.coilLength),
+      source.resistance + leadResistance + perLength20 * (winding.wireLength - winding.coilLength),
     resistance20: perLength20 * winding.coilLength,
     alpha20: conductor.alpha20_per_K,
     heatCapacity:
@@ -183,10 +181,7 @@ export function coreSections(design: MagnetDesign): CoreSection[] {
     to: length,
   };
   if (shape !== 'bolt' || !head || head.height <= 0) return [shank];
-  return [
-    { innerRadius: 0, outerRadius: head.diameter / 2, from: -head.height, to: 0 },
-    shank,
-  ];
+  return [{ innerRadius: 0, outerRadius: head.diameter / 2, from: -head.height, to: 0 }, shank];
 }
 
 function checkCore({ core, winding }: MagnetDesign): void {

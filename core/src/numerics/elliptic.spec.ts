@@ -12,11 +12,14 @@ const ke = (m1: number): { K: number; E: number } => {
 
 describe('complete elliptic integrals', () => {
   // Source: @stdlib's ellipk and ellipe, an independent implementation (Fukushima's series).
-  it.each([0.5, 0.1, 0.9, 0.999, 1e-3, 0.25])('agree with an independent library at m = %f', (m) => {
-    const { K, E } = ke(1 - m);
-    expect(Math.abs(K / ellipk(m) - 1)).toBeLessThan(5e-15);
-    expect(Math.abs(E / ellipe(m) - 1)).toBeLessThan(5e-15);
-  });
+  it.each([0.5, 0.1, 0.9, 0.999, 1e-3, 0.25])(
+    'agree with an independent library at m = %f',
+    (m) => {
+      const { K, E } = ke(1 - m);
+      expect(Math.abs(K / ellipk(m) - 1)).toBeLessThan(5e-15);
+      expect(Math.abs(E / ellipe(m) - 1)).toBeLessThan(5e-15);
+    },
+  );
 
   // Source: Abramowitz & Stegun, table 17.1, m = 0.5.
   it('give the tabulated values at m = 0.5', () => {

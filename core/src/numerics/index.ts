@@ -10,11 +10,5 @@ export { solveInPlace } from './linear-system.js';
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
-export {
-  incompleteBeta,
-  logGamma,
-  normalCdf,
-  studentTCdf,
-  studentTQuantile,
-} from './student-t.js';
+export { incompleteBeta, logGamma, normalCdf, studentTCdf, studentTQuantile } from './student-t.js';
 export { seededRandom, normalFrom, type Random } from './random.js';

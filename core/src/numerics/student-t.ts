@@ -26,9 +26,8 @@ export function incompleteBeta(x: number, a: number, b: number): number {
   if (x === 0 || x === 1) return x;
   if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(1 - x, b, a);
   const front =
-    Math.exp(
-      logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log1p(-x),
-    ) / a;
+    Math.exp(logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log1p(-x)) /
+    a;
   const tiny = 1e-300;
   const guard = (value: number): number => (Math.abs(value) < tiny ? tiny : value);
   let c = 1;
@@ -87,7 +86,8 @@ export function normalCdf(x: number): number {
                     t *
                       (0.27886807 +
                         t *
-                          (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277))))))));
+                          (-1.13520398 +
+                            t * (1.48851587 + t * (-0.82215223 + t * 0.17087277))))))));
   const upper = (t * Math.exp(-z * z + series)) / 2;
   return x >= 0 ? 1 - upper : upper;
 }

@@ -9,9 +9,13 @@ import { CoreError } from '../errors.js';
  */
 export function awgDiameter(gauge: number): number {
   if (!Number.isInteger(gauge) || gauge < -3 || gauge > 40) {
-    throw new CoreError('GAUGE_UNKNOWN', `There is no ${gaugeName(gauge)} AWG; AWG runs from 4/0 to 40.`, {
-      gauge,
-    });
+    throw new CoreError(
+      'GAUGE_UNKNOWN',
+      `There is no ${gaugeName(gauge)} AWG; AWG runs from 4/0 to 40.`,
+      {
+        gauge,
+      },
+    );
   }
   return 1.27e-4 * 92 ** ((36 - gauge) / 39);
 }
@@ -25,9 +29,13 @@ export function awgDiameter(gauge: number): number {
 export function swgDiameter(gauge: number): number {
   const inches = SWG_INCHES[gauge + 6];
   if (!Number.isInteger(gauge) || inches === undefined) {
-    throw new CoreError('GAUGE_UNKNOWN', `There is no ${gaugeName(gauge)} SWG; SWG runs from 7/0 to 50.`, {
-      gauge,
-    });
+    throw new CoreError(
+      'GAUGE_UNKNOWN',
+      `There is no ${gaugeName(gauge)} SWG; SWG runs from 7/0 to 50.`,
+      {
+        gauge,
+      },
+    );
   }
   return inches * 0.0254;
 }

@@ -108,9 +108,7 @@ function unitNamed(kind: QuantityKind, name: string): Unit | undefined {
   const lower = name.toLowerCase();
   return (
     unitBySymbol(kind, name) ??
-    UNITS[kind].find(
-      (unit) => unit.symbol.toLowerCase() === lower || unit.aliases.includes(lower),
-    )
+    UNITS[kind].find((unit) => unit.symbol.toLowerCase() === lower || unit.aliases.includes(lower))
   );
 }
 

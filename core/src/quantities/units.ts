@@ -25,15 +25,27 @@ export interface Unit {
  */
 export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
   length: [
-    { symbol: 'mm', scale: 1e-3, aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'] },
-    { symbol: 'cm', scale: 1e-2, aliases: ['centimetre', 'centimetres', 'centimeter', 'centimeters'] },
+    {
+      symbol: 'mm',
+      scale: 1e-3,
+      aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'],
+    },
+    {
+      symbol: 'cm',
+      scale: 1e-2,
+      aliases: ['centimetre', 'centimetres', 'centimeter', 'centimeters'],
+    },
     { symbol: 'm', scale: 1, aliases: ['metre', 'metres', 'meter', 'meters'] },
     { symbol: 'in', scale: 0.0254, aliases: ['"', '″', '”', 'inch', 'inches'] },
     { symbol: 'ft', scale: 0.3048, aliases: ["'", '′', '’', 'foot', 'feet'] },
     { symbol: 'yd', scale: 0.9144, aliases: ['yard', 'yards'] },
   ],
   wireDiameter: [
-    { symbol: 'mm', scale: 1e-3, aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'] },
+    {
+      symbol: 'mm',
+      scale: 1e-3,
+      aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'],
+    },
     { symbol: 'in', scale: 0.0254, aliases: ['"', '″', '”', 'inch', 'inches'] },
     { symbol: 'mil', scale: 2.54e-5, aliases: ['mils', 'thou'] },
   ],

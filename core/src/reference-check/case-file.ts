@@ -50,7 +50,11 @@ export class ReferenceFileError extends Error {
 }
 
 /** A finite number of a record, or a message that names what is missing. */
-export function numberIn(record: Readonly<Record<string, unknown>>, key: string, where: string): number {
+export function numberIn(
+  record: Readonly<Record<string, unknown>>,
+  key: string,
+  where: string,
+): number {
   const value = record[key];
   if (typeof value === 'number' && Number.isFinite(value)) return value;
   throw new ReferenceFileError(`${where}: “${key}” must be a number.`);

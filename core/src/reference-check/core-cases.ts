@@ -50,9 +50,7 @@ export function demagnetisingCase(entry: ReferenceCase): QuantitySource {
   };
   return (name) => {
     const computed = values[name];
-    return computed === undefined
-      ? null
-      : { computed, tolerance: toleranceFor(entry.kind, name) };
+    return computed === undefined ? null : { computed, tolerance: toleranceFor(entry.kind, name) };
   };
 }
 
@@ -76,9 +74,12 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
   if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil)) {
     throw new ReferenceFileError(`${entry.id}: “iron” and “coil” must be rectangles.`);
   }
-  const sections = iron.map(
-    (r): CoreSection => ({ innerRadius: r.r0_m, outerRadius: r.r1_m, from: r.z0_m, to: r.z1_m }),
-  );
+  const sections = iron.map((r): CoreSection => ({
+    innerRadius: r.r0_m,
+    outerRadius: r.r1_m,
+    from: r.z0_m,
+    to: r.z1_m,
+  }));
   const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
   const radius = numberIn(entry.inputs, 'core_radius_m', entry.id);
   const length = numberIn(entry.inputs, 'core_length_m', entry.id);
@@ -95,8 +96,7 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
 
   const airInductance = thickCoilInductance({ ...block, length: block.to - block.from }, 1);
   const linkage = airInductance * ampereTurns + coreLinkagePerTurn(state, ampereTurns);
-  const coenergy =
-    (airInductance * ampereTurns * ampereTurns) / 2 + coreCoenergy(state, curve);
+  const coenergy = (airInductance * ampereTurns * ampereTurns) / 2 + coreCoenergy(state, curve);
   const middle = sectionFluxDensity(state, length / 2);
   const bore = Math.min(...sections.map((s) => s.innerRadius));
   // Inside a pipe the field strength is that of the steel beside it.

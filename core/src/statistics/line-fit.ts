@@ -30,9 +30,13 @@ export function fitLine(x: readonly number[], y: readonly number[]): LineFit {
   const design = x.flatMap((value) => [1, value - centre]);
   const fit = n >= 3 ? leastSquares(design, y, 2) : null;
   if (!fit) {
-    throw new CoreError('TOO_FEW_POINTS', 'A line needs three or more points at two different levels.', {
-      points: n,
-    });
+    throw new CoreError(
+      'TOO_FEW_POINTS',
+      'A line needs three or more points at two different levels.',
+      {
+        points: n,
+      },
+    );
   }
   const [height, slope] = fit.coefficients as unknown as [number, number];
   const degreesOfFreedom = n - 2;

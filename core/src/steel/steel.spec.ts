@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
-import { CoreError } from '../errors.js';
 import type { ReferenceFile } from '../reference-check/index.js';
 import { findMaterial, linearCurve, MATERIALS, tabulatedCurve } from './index.js';
 
@@ -30,12 +29,15 @@ describe('the reference steel', () => {
 });
 
 describe('every material', () => {
-  it.each(Object.entries(MATERIALS))('%s magnetises alike in both directions', (_id, { curve: c }) => {
-    for (const b of [0.03, 0.7, 1.9, 2.6]) {
-      expect(c.fieldStrength(-b)).toBe(-c.fieldStrength(b));
-      expect(c.reluctivity(b)).toBeGreaterThan(0);
-    }
-  });
+  it.each(Object.entries(MATERIALS))(
+    '%s magnetises alike in both directions',
+    (_id, { curve: c }) => {
+      for (const b of [0.03, 0.7, 1.9, 2.6]) {
+        expect(c.fieldStrength(-b)).toBe(-c.fieldStrength(b));
+        expect(c.reluctivity(b)).toBeGreaterThan(0);
+      }
+    },
+  );
 
   it.each(Object.entries(MATERIALS).filter(([, m]) => m.magnetic))(
     '%s is nowhere more resistant to flux than vacuum',
@@ -54,7 +56,7 @@ describe('every material', () => {
 
   it('that is not in the table is refused', () => {
     expect(() => findMaterial('cheese')).toThrow(
-      expect.objectContaining({ code: 'STEEL_UNKNOWN' }) as CoreError,
+      expect.objectContaining({ code: 'STEEL_UNKNOWN' }),
     );
   });
 });

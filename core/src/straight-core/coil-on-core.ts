@@ -29,10 +29,7 @@ export function sheetsOfBlock(
  * Mean axial field strength of the winding over each segment's cross-section, A/m, length n:
  * exact over the section (from the vector potential), 2-point rule along the segment.
  */
-export function coilFieldOnCore(
-  core: Segmentation,
-  sheets: readonly CurrentSheet[],
-): Float64Array {
+export function coilFieldOnCore(core: Segmentation, sheets: readonly CurrentSheet[]): Float64Array {
   const { nodes, weights } = gaussLegendre(2);
   const field = new Float64Array(core.count);
   for (let i = 0; i < core.count; i++) {

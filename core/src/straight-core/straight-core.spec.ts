@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
-import { CoreError } from '../errors.js';
 import { linearCurve, MATERIALS } from '../steel/index.js';
 import {
   boundaryCharges,
@@ -49,8 +48,8 @@ describe('a rod in a uniform field', () => {
     return (1 - b / mu) / (b - b / mu);
   };
 
-  // Source: Bozorth, Ferromagnetism (1951), p. 847, ballistic factors for μ → ∞ (values from memory,
-  // read from a figure, hence 5 %).
+  // Source: Bozorth, Ferromagnetism (1951), p. 847, ballistic factors for μ → ∞ (values from memory).
+  // They are coarse: Chen, Brug & Goldfarb (1991) find them some 10–15 % too high for long rods.
   it.each([
     [5, 0.04],
     [10, 0.0172],
@@ -131,7 +130,10 @@ describe('a nail in its winding', () => {
 describe('cores of other shapes', () => {
   const magnetised = (sections: CoreSection[]) => {
     const prepared = prepareCore(sections);
-    const sheets = sheetsOfBlock({ innerRadius: 0.0045, outerRadius: 0.008, from: 0.003, to: 0.042 }, 200);
+    const sheets = sheetsOfBlock(
+      { innerRadius: 0.0045, outerRadius: 0.008, from: 0.003, to: 0.042 },
+      200,
+    );
     const state = magnetiseCore(
       prepared,
       MATERIALS['annealed-steel'].curve,
@@ -168,7 +170,7 @@ describe('cores of other shapes', () => {
     ],
   ])('that cannot exist are refused', (sections) => {
     expect(() => prepareCore(sections)).toThrow(
-      expect.objectContaining({ code: 'CORE_IMPOSSIBLE' }) as CoreError,
+      expect.objectContaining({ code: 'CORE_IMPOSSIBLE' }),
     );
   });
 });

@@ -56,7 +56,8 @@ export interface Winding {
  * Source: geometry; neatness factors are common practice, no source.
  */
 export function layWinding(spec: WindingSpec): Winding {
-  const { turns, start, end, innerRadius, wireDiameter, neatness, layerStyle, startAt, tail } = spec;
+  const { turns, start, end, innerRadius, wireDiameter, neatness, layerStyle, startAt, tail } =
+    spec;
   if (!(end > start)) {
     throw new CoreError('WINDING_OUTSIDE_CORE', 'The winding must end after it starts.', {
       start_m: start,

@@ -31,6 +31,7 @@ export async function migrate(
 ): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
+    const storage = migrationTable(sequelize, transaction);
     const umzug = new Umzug({
       migrations: MIGRATIONS.map(({ name, up, down }) => ({
         name,
@@ -38,12 +39,12 @@ export async function migrate(
         down: () => sequelize.query(down, { transaction }),
       })),
       context: undefined,
-      storage: migrationTable(sequelize, transaction),
+      storage,
       logger: undefined,
     });
-    const unknown = (await umzug.executed())
-      .map((m) => m.name)
-      .filter((name) => !MIGRATIONS.some((m) => m.name === name));
+    const unknown = (await storage.executed()).filter(
+      (name) => !MIGRATIONS.some((m) => m.name === name),
+    );
     if (unknown.length > 0) {
       throw new UnknownSchemaError(
         `The database was made by a newer Nab (${unknown.join(', ')}). Update Nab, or use its own database.`,
@@ -54,7 +55,9 @@ export async function migrate(
   });
 }
 
-function migrationTable(sequelize: Sequelize, transaction: Transaction): UmzugStorage {
+type Storage = UmzugStorage & { executed(): Promise<string[]> };
+
+function migrationTable(sequelize: Sequelize, transaction: Transaction): Storage {
   return {
     async executed() {
       await sequelize.query(

@@ -9,11 +9,7 @@ import {
   type SimulatedClass,
 } from '@nab/core';
 import type { CreationAttributes, Sequelize } from 'sequelize';
-import {
-  InvestigationRow,
-  PredictionRow,
-  ReadingRow,
-} from '../database/index.js';
+import { InvestigationRow, PredictionRow, ReadingRow } from '../database/index.js';
 import { insertDesign } from '../designs/repository.js';
 import { insertInvestigation } from '../investigations/repository.js';
 import { DEMO_PLANS, type DemoPlan } from './investigations.js';

@@ -1,9 +1,4 @@
-import {
-  foldTrials,
-  predictionFor,
-  toMagnetDesign,
-  type Investigation,
-} from '@nab/contract';
+import { foldTrials, predictionFor, toMagnetDesign, type Investigation } from '@nab/contract';
 import { evaluateMagnet } from '@nab/core';
 import { stringify } from 'csv-stringify/sync';
 
@@ -39,7 +34,12 @@ export function trialsCsv({ plan, design, predictions, readings }: Investigation
     withdrawn: current.withdrawn ? 'yes' : 'no',
     note: spreadsheetSafe(current.note),
   }));
-  return stringify(rows, { header: true, bom: true, record_delimiter: 'windows', columns: COLUMNS });
+  return stringify(rows, {
+    header: true,
+    bom: true,
+    record_delimiter: 'windows',
+    columns: COLUMNS,
+  });
 }
 
 const COLUMNS = [

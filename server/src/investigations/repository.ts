@@ -1,10 +1,4 @@
-import type {
-  Investigation,
-  InvestigationSummary,
-  Plan,
-  Prediction,
-  Reading,
-} from '@nab/contract';
+import type { Investigation, InvestigationSummary, Plan, Prediction, Reading } from '@nab/contract';
 import { QueryTypes, type Transaction } from 'sequelize';
 import {
   DesignRow,
@@ -141,8 +135,14 @@ export async function replacePlan(
       if (!kept.includes(row.id)) await row.destroy({ transaction });
     }
   };
-  await gone(LevelRow, plan.levels.map((level) => level.id));
-  await gone(GroupRow, plan.groups.map((group) => group.id));
+  await gone(
+    LevelRow,
+    plan.levels.map((level) => level.id),
+  );
+  await gone(
+    GroupRow,
+    plan.groups.map((group) => group.id),
+  );
   await writeLevelsAndGroups(id, plan, transaction);
   return true;
 }

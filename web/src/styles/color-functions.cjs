@@ -6,7 +6,8 @@ module.exports = {
     const text = (node) => node.value;
     const percent = (node) => Math.max(0, Math.min(100, node?.value ?? 0));
     const mixers = {
-      fade: (color, amount) => `color-mix(in srgb, ${text(color)} ${percent(amount)}%, transparent)`,
+      fade: (color, amount) =>
+        `color-mix(in srgb, ${text(color)} ${percent(amount)}%, transparent)`,
       darken: (color, amount) => `color-mix(in srgb, ${text(color)}, black ${percent(amount)}%)`,
       lighten: (color, amount) => `color-mix(in srgb, ${text(color)}, white ${percent(amount)}%)`,
       shade: (color, amount) => `color-mix(in srgb, ${text(color)}, black ${percent(amount)}%)`,

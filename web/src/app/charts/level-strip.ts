@@ -2,7 +2,7 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
-  ElementRef,
+  type ElementRef,
   input,
   viewChild,
 } from '@angular/core';
@@ -62,10 +62,10 @@ export class LevelStrip {
       levels.map((_, i) => String(i)),
       [MARGIN.left, WIDTH - MARGIN.right],
     ).padding(0.35);
-    const y = scaleLinear([0, showTray ? Math.max(top, tray * 1.08) : top * 1.05], [
-      HEIGHT - MARGIN.bottom,
-      MARGIN.top,
-    ]);
+    const y = scaleLinear(
+      [0, showTray ? Math.max(top, tray * 1.08) : top * 1.05],
+      [HEIGHT - MARGIN.bottom, MARGIN.top],
+    );
     const svg = select(this.drawing().nativeElement);
     svg.selectAll('*').remove();
 

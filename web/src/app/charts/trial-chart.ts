@@ -2,7 +2,7 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
-  ElementRef,
+  type ElementRef,
   input,
   viewChild,
 } from '@angular/core';
@@ -160,10 +160,13 @@ export class TrialChart {
       .attr('stroke-dasharray', '6 4');
     const end = data.curve[data.curve.length - 1];
     if (end) {
-      endLabel(band, x(end.turns) + (data.groups.length / 2) * 7 + 24, y(end.median), 'var(--nab-copper)', [
-        'Nab’s prediction',
-        'and 90 % band',
-      ]);
+      endLabel(
+        band,
+        x(end.turns) + (data.groups.length / 2) * 7 + 24,
+        y(end.median),
+        'var(--nab-copper)',
+        ['Nab’s prediction', 'and 90 % band'],
+      );
     }
 
     if (data.fit) {
@@ -206,7 +209,12 @@ export class TrialChart {
     data.means.forEach(({ turns: at, mean, half }) => {
       const offset = (data.groups.length / 2) * 7 + 8;
       const cx = x(at) + offset;
-      bars.append('circle').attr('cx', cx).attr('cy', y(mean)).attr('r', 4.5).attr('fill', 'var(--nab-ink)');
+      bars
+        .append('circle')
+        .attr('cx', cx)
+        .attr('cy', y(mean))
+        .attr('r', 4.5)
+        .attr('fill', 'var(--nab-ink)');
       if (!Number.isFinite(half)) return;
       bars
         .append('path')

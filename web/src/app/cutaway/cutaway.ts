@@ -3,7 +3,7 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
-  ElementRef,
+  type ElementRef,
   input,
   output,
   viewChild,
@@ -11,7 +11,15 @@ import {
 import { drag, select, type D3DragEvent } from 'd3';
 import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
 import { countText } from '../words';
-import { drawCore, drawHeap, drawLens, drawRuler, drawSupply, drawTurns, type Group } from './draw-magnet';
+import {
+  drawCore,
+  drawHeap,
+  drawLens,
+  drawRuler,
+  drawSupply,
+  drawTurns,
+  type Group,
+} from './draw-magnet';
 import { BOX, layOut, type Layout } from './layout';
 
 /** Which end of the winding: the upper one (start) or the one toward the tip. */
@@ -57,7 +65,12 @@ let nextId = 0;
     }
   `,
   template: `
-    <svg #drawing [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height" role="group" aria-label="Cutaway of the magnet, to scale">
+    <svg
+      #drawing
+      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      role="group"
+      aria-label="Cutaway of the magnet, to scale"
+    >
       <defs>
         <pattern [attr.id]="ids.grid" width="13" height="13" patternUnits="userSpaceOnUse">
           <path d="M13 0H0V13" fill="none" stroke="var(--nab-grid)" stroke-width="1" />
@@ -179,7 +192,12 @@ export class Cutaway {
         }),
     );
     grips.on('keydown', (event: KeyboardEvent, edge) => {
-      const steps: Record<string, number> = { ArrowUp: -1, ArrowDown: 1, PageUp: -10, PageDown: 10 };
+      const steps: Record<string, number> = {
+        ArrowUp: -1,
+        ArrowDown: 1,
+        PageUp: -10,
+        PageDown: 10,
+      };
       const step = steps[event.key];
       if (step === undefined) return;
       event.preventDefault();

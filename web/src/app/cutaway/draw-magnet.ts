@@ -194,7 +194,10 @@ export function drawSupply(
     const x = x0 + c * (CELL.width + CELL.gap);
     group
       .append('path')
-      .attr('d', `M${middle} ${y0 - 12}H${x + CELL.width / 2}V${y0}M${x + CELL.width / 2} ${y1}V${y1 + 12}H${middle}`)
+      .attr(
+        'd',
+        `M${middle} ${y0 - 12}H${x + CELL.width / 2}V${y0}M${x + CELL.width / 2} ${y1}V${y1 + 12}H${middle}`,
+      )
       .attr('fill', 'none')
       .attr('stroke', 'var(--nab-copper)')
       .attr('stroke-width', 2);
@@ -286,7 +289,10 @@ export function drawLens(
   const inside = group.append('g').attr('clip-path', `url(#${ids.clip})`);
   drawCore(inside, design, magnified, ids.hatch);
   drawTurns(inside, evaluation, design, magnified);
-  circle(group).attr('fill', 'none').attr('stroke', 'var(--nab-ink-soft)').attr('stroke-width', 1.5);
+  circle(group)
+    .attr('fill', 'none')
+    .attr('stroke', 'var(--nab-ink-soft)')
+    .attr('stroke-width', 1.5);
   group
     .append('text')
     .attr('x', LENS.x)

@@ -1,12 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  CoreError,
-  evaluateMagnet,
-  formatNumber,
-  predictiveBand,
-  PRIOR_BELIEF,
-} from '@nab/core';
+import { CoreError, evaluateMagnet, formatNumber, predictiveBand, PRIOR_BELIEF } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import {
   markerColour,
@@ -155,7 +149,10 @@ export class FindingsPage {
     })),
   );
 
-  protected inBand(level: { summary: { mean: number } | null; band: { low: number; high: number } }): string {
+  protected inBand(level: {
+    summary: { mean: number } | null;
+    band: { low: number; high: number };
+  }): string {
     if (!level.summary) return '–';
     const { mean } = level.summary;
     return mean >= level.band.low && mean <= level.band.high ? 'yes' : 'no';

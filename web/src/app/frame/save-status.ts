@@ -1,4 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injectable,
+  signal,
+} from '@angular/core';
 import { Outbox, type SaveProgress } from '../saving';
 import { StateMark, type MarkState } from './state-mark';
 

@@ -43,10 +43,7 @@ export type MarkState = 'live' | 'rest' | 'caution' | 'stop';
           <path d="M10 8v4.5M10 14.6v.6" stroke="var(--nab-amber)" stroke-width="2" />
         }
         @case ('stop') {
-          <path
-            d="M6.3 1.5h7.4l4.8 4.8v7.4l-4.8 4.8H6.3l-4.8-4.8V6.3Z"
-            fill="var(--nab-enamel)"
-          />
+          <path d="M6.3 1.5h7.4l4.8 4.8v7.4l-4.8 4.8H6.3l-4.8-4.8V6.3Z" fill="var(--nab-enamel)" />
           <path d="M6.5 10h7" stroke="var(--nab-sheet)" stroke-width="2.4" />
         }
       }

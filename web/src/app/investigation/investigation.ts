@@ -117,9 +117,7 @@ export class InvestigationPage {
     const trials = this.store.trials().length;
     const planned = plan.levels.length * plan.groups.length * plan.repeats;
     const predictions = plan.groups.flatMap((group) =>
-      plan.levels.filter((level) =>
-        predictionFor(this.store.predictions(), group.id, level.id),
-      ),
+      plan.levels.filter((level) => predictionFor(this.store.predictions(), group.id, level.id)),
     ).length;
     const planFaults = this.store.plan().errors().length;
     const judged = this.store.judgement();

@@ -26,7 +26,14 @@ import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { CAUTION_WORDS, liftSentence, limitSentence, objectWord, secondsText, wireText } from '../words';
+import {
+  CAUTION_WORDS,
+  liftSentence,
+  limitSentence,
+  objectWord,
+  secondsText,
+  wireText,
+} from '../words';
 
 const names = <K extends string>(table: Readonly<Record<K, { readonly name: string }>>) =>
   Object.fromEntries(

@@ -63,7 +63,8 @@ export class QuestionPage {
           `At ${value} turns the tray of ${traySize} may run out (in ${percentText(probability)} of trials). Put more ${this.many()} in it, or leave this level out.`,
       ),
       ...nothing.map(
-        (turns) => `${turns} turns will probably not lift a single ${objectWord(this.load().object, 1)}.`,
+        (turns) =>
+          `${turns} turns will probably not lift a single ${objectWord(this.load().object, 1)}.`,
       ),
     ];
   });

@@ -54,7 +54,9 @@ let nextId = 0;
   template: `
     <label [for]="id">{{ label() }}</label>
     <div class="pad">
-      <button type="button" [attr.aria-label]="'One less: ' + label()" (click)="nudge(-1)">−</button>
+      <button type="button" [attr.aria-label]="'One less: ' + label()" (click)="nudge(-1)">
+        −
+      </button>
       <input
         [id]="id"
         type="text"

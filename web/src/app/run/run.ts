@@ -59,9 +59,7 @@ export class RunPage {
   private saving = false;
 
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly many = computed(() =>
-    objectWord(this.store.design().valid().load.object, 2),
-  );
+  protected readonly many = computed(() => objectWord(this.store.design().valid().load.object, 2));
   protected readonly group = computed(
     () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
   );
@@ -90,9 +88,7 @@ export class RunPage {
   protected readonly stage = computed((): Stage =>
     this.groupPrediction() === null ? 'predict' : (this.moved() ?? 'off'),
   );
-  protected readonly stageIndex = computed(() =>
-    STAGES.findIndex(({ id }) => id === this.stage()),
-  );
+  protected readonly stageIndex = computed(() => STAGES.findIndex(({ id }) => id === this.stage()));
 
   protected readonly onLimit = computed(() => {
     const { evaluation } = this.level();
@@ -123,9 +119,7 @@ export class RunPage {
         corrected: trial.history.length > 1,
         original: trial.history[0]!.count,
       }))
-      .sort((p, q) =>
-        q.trial.history[0]!.recordedAt.localeCompare(p.trial.history[0]!.recordedAt),
-      );
+      .sort((p, q) => q.trial.history[0]!.recordedAt.localeCompare(p.trial.history[0]!.recordedAt));
   });
 
   protected chooseGroup(id: string): void {

@@ -23,7 +23,9 @@ export function secondsText(seconds: number): string {
 
 /** A length of wire in the unit that suits it. */
 export function wireText(metres: number): string {
-  return metres < 1 ? `${Math.ceil(metres * 100)} cm` : `${(Math.ceil(metres * 100) / 100).toFixed(2)} m`;
+  return metres < 1
+    ? `${Math.ceil(metres * 100)} cm`
+    : `${(Math.ceil(metres * 100) / 100).toFixed(2)} m`;
 }
 
 export function percentText(share: number): string {

@@ -1,4 +1,10 @@
-import { predictiveBand, type ClassBelief, type Evaluation, type Limit, type SmallObjectId } from '@nab/core';
+import {
+  predictiveBand,
+  type ClassBelief,
+  type Evaluation,
+  type Limit,
+  type SmallObjectId,
+} from '@nab/core';
 import { bandText, countText, objectWord, percentText } from './format';
 
 /** What matters about a magnet, first sentence: what it lifts. */

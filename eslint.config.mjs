@@ -1,0 +1,125 @@
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/**
+ * The concepts of the core from the bottom up: a folder may import those named before it, never
+ * those after. The layers of the whole follow the same rule below.
+ */
+const CORE_ORDER = [
+  'numerics',
+  'quantities',
+  'wire',
+  'winding',
+  'supply',
+  'circuit',
+  'heat',
+  'coil-field',
+  'steel',
+  'straight-core',
+  'lifting',
+  'calibration',
+  'statistics',
+  'magnet',
+  'lesson',
+  'reference-check',
+];
+
+const corePatterns = CORE_ORDER.map((folder, i) => ({
+  files: [`core/src/${folder}/**/*.ts`],
+  ignores: ['**/*.spec.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: CORE_ORDER.slice(i + 1).flatMap((above) => [`../${above}/*`]),
+            message: `Imports point down: ${folder} must not know what stands above it.`,
+          },
+          {
+            group: CORE_ORDER.filter((other) => other !== folder).flatMap((other) => [
+              `../${other}/*`,
+              `!../${other}/index.js`,
+            ]),
+            message: 'Another concept is entered by its door, index.js.',
+          },
+          {
+            group: ['node:*', '@nab/*', '@angular/*', 'd3'],
+            message: 'The core is pure computation.',
+          },
+        ].filter(({ group }) => group.length > 0),
+      },
+    ],
+  },
+}));
+
+const layer = (files, forbidden, message) => ({
+  files,
+  ignores: ['**/*.spec.ts'],
+  rules: { 'no-restricted-imports': ['error', { patterns: [{ group: forbidden, message }] }] },
+});
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '.cache/**',
+      '.data/**',
+      'web/.angular/**',
+      'test-results/**',
+      'tools/.*.mjs',
+    ],
+  },
+  {
+    files: ['**/*.ts', '**/*.mjs', '**/*.cjs'],
+    extends: [...tseslint.configs.recommended],
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      eqeqeq: 'error',
+      'no-console': 'error',
+      'prefer-const': 'error',
+    },
+  },
+  ...corePatterns,
+  layer(
+    ['contract/src/**/*.ts'],
+    ['node:*', '@angular/*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    'The contract runs on both sides of the wire.',
+  ),
+  layer(['server/src/**/*.ts'], ['@angular/*', '@nab/web', 'd3'], 'The server knows no interface.'),
+  layer(
+    ['server/src/*/routes.ts', 'server/src/*/service.ts'],
+    ['**/database/models.js'],
+    'Only repositories know the tables.',
+  ),
+  layer(
+    ['web/src/**/*.ts'],
+    ['node:*', 'fastify', 'sequelize', '@nab/server'],
+    'The web knows the wire only.',
+  ),
+  { files: ['**/*.mjs', '**/*.cjs', 'tools/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': [
+        'error',
+        { type: 'element', prefix: 'nab', style: 'kebab-case' },
+      ],
+      '@angular-eslint/component-class-suffix': 'off',
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/no-input-rename': 'error',
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+);

@@ -1,0 +1,102 @@
+import type { FastifyInstance } from 'fastify';
+import { randomUUID } from 'node:crypto';
+import {
+  newDesign,
+  type Investigation,
+  type NewInvestigation,
+  type ReadingBody,
+} from '@nab/contract';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import { buildApp } from '../src/app.js';
+import { connect, migrate } from '../src/database/index.js';
+
+/** The real PostgreSQL that the test run started; every spec file gets an empty schema. */
+export function databaseUrl(): string {
+  const url = process.env['NAB_TEST_DATABASE_URL'];
+  if (!url) throw new Error('NAB_TEST_DATABASE_URL is not set: run the tests with npm test');
+  return url;
+}
+
+export async function emptyDatabase(): Promise<Sequelize> {
+  const sequelize = connect(databaseUrl());
+  await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public;');
+  return sequelize;
+}
+
+/** What came back; bodies are checked by the expectations, so their type is left open. */
+export interface Answer {
+  readonly status: number;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly body: any;
+  readonly text: string;
+}
+
+export interface Bench {
+  readonly app: FastifyInstance;
+  readonly sequelize: Sequelize;
+  send(method: 'GET' | 'PUT' | 'POST', url: string, body?: unknown): Promise<Answer>;
+  count(table: string): Promise<number>;
+}
+
+export async function startBench(): Promise<Bench> {
+  const sequelize = await emptyDatabase();
+  await migrate(sequelize);
+  const app = await buildApp({ sequelize });
+  return {
+    app,
+    sequelize,
+    async send(method, url, body) {
+      const answer = await app.inject({
+        method,
+        url,
+        ...(body !== undefined && { payload: body as object }),
+      });
+      const json = /json/.test(String(answer.headers['content-type']));
+      return { status: answer.statusCode, body: json ? answer.json() : null, text: answer.body };
+    },
+    async count(table) {
+      const [row] = await sequelize.query<{ n: number }>(
+        `SELECT count(*)::int AS n FROM ${table}`,
+        {
+          type: QueryTypes.SELECT,
+        },
+      );
+      return row!.n;
+    },
+  };
+}
+
+export function newInvestigation(): NewInvestigation {
+  return {
+    id: randomUUID(),
+    design: newDesign(),
+    plan: {
+      title: 'How many turns?',
+      factor: 'turns',
+      levels: [10, 20, 40].map((turns) => ({ id: randomUUID(), turns })),
+      groups: ['Limpets', 'Terns'].map((name) => ({ id: randomUUID(), name })),
+      repeats: 3,
+      traySize: 60,
+    },
+  };
+}
+
+export function readingOf(
+  { plan }: Pick<Investigation, 'plan'>,
+  change: Partial<ReadingBody> = {},
+): ReadingBody {
+  return {
+    groupId: plan.groups[0]!.id,
+    levelId: plan.levels[0]!.id,
+    offCount: 0,
+    count: 7,
+    stuckCount: 1,
+    onTime_s: 4.5,
+    note: '',
+    recordedAt: new Date().toISOString(),
+    corrects: null,
+    reason: null,
+    withdrawn: false,
+    ...change,
+  };
+}

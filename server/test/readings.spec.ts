@@ -1,0 +1,119 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Investigation } from '@nab/contract';
+import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
+
+let bench: Bench;
+let made: Investigation;
+beforeAll(async () => {
+  bench = await startBench();
+  made = (await bench.send('POST', '/api/investigations', newInvestigation())).body;
+});
+afterAll(() => bench.app.close());
+
+describe('a reading', () => {
+  it('is stored once, however often it is sent', async () => {
+    const id = randomUUID();
+    const body = readingOf(made, { count: 12 });
+    const before = await bench.count('readings');
+    const answers = await Promise.all(
+      Array.from({ length: 6 }, () => bench.send('PUT', `/api/readings/${id}`, body)),
+    );
+    expect(answers.map(({ status }) => status)).toEqual(Array(6).fill(200));
+    expect(await bench.count('readings')).toBe(before + 1);
+    expect(answers[5]!.body).toMatchObject({ id, count: 12, corrects: null });
+  });
+
+  it('with a used id and another content is refused, and the first stands', async () => {
+    const id = randomUUID();
+    const body = readingOf(made, { count: 3 });
+    await bench.send('PUT', `/api/readings/${id}`, body);
+    const again = await bench.send('PUT', `/api/readings/${id}`, { ...body, count: 30 });
+    expect(again.status).toBe(409);
+    expect(again.body.code).toBe('ID_TAKEN');
+    const { body: whole } = await bench.send('GET', `/api/investigations/${made.id}`);
+    expect(whole.readings.find((r: { id: string }) => r.id === id).count).toBe(3);
+  });
+
+  it('is corrected by a new row that keeps the original', async () => {
+    const id = randomUUID();
+    await bench.send('PUT', `/api/readings/${id}`, readingOf(made, { count: 5 }));
+    const correction = readingOf(made, { count: 6, corrects: id, reason: 'one behind the head' });
+    expect((await bench.send('PUT', `/api/readings/${randomUUID()}`, correction)).status).toBe(200);
+    const { body } = await bench.send('GET', `/api/investigations/${made.id}`);
+    const rows = body.readings.filter(
+      (r: { id: string; corrects: string }) => r.id === id || r.corrects === id,
+    );
+    expect(rows.map((r: { count: number }) => r.count)).toEqual([5, 6]);
+  });
+
+  it('cannot be changed or deleted even in the database', async () => {
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    for (const statement of [
+      'UPDATE readings SET count = 0',
+      'DELETE FROM readings',
+      'TRUNCATE readings CASCADE',
+      'UPDATE predictions SET count = 0',
+    ]) {
+      if (statement.includes('predictions')) {
+        await bench.send('PUT', `/api/predictions/${randomUUID()}`, {
+          groupId: made.plan.groups[0]!.id,
+          levelId: made.plan.levels[0]!.id,
+          count: 1,
+          recordedAt: new Date().toISOString(),
+        });
+      }
+      await expect(bench.sequelize.query(statement)).rejects.toThrow(/append-only/);
+    }
+  });
+
+  it.each<[string, number, string, (m: Investigation) => unknown]>([
+    ['of an unknown level', 404, 'NOT_FOUND', (m) => readingOf(m, { levelId: randomUUID() })],
+    [
+      'correcting nothing',
+      404,
+      'NOT_FOUND',
+      (m) => readingOf(m, { corrects: randomUUID(), reason: 'x' }),
+    ],
+    ['with more stuck than lifted', 422, 'INVALID_INPUT', (m) => readingOf(m, { stuckCount: 8 })],
+    ['without a count', 422, 'INVALID_INPUT', (m) => ({ ...readingOf(m), count: undefined })],
+    ['with unknown keys', 422, 'INVALID_INPUT', (m) => ({ ...readingOf(m), pupil: 'x' })],
+  ])('%s is refused', async (_what, status, code, body) => {
+    const before = await bench.count('readings');
+    const answer = await bench.send('PUT', `/api/readings/${randomUUID()}`, body(made));
+    expect(answer.status).toBe(status);
+    expect(answer.body.code).toBe(code);
+    expect(await bench.count('readings')).toBe(before);
+  });
+
+  it('does not join a group and a level of different investigations', async () => {
+    const other: Investigation = (
+      await bench.send('POST', '/api/investigations', newInvestigation())
+    ).body;
+    const body = readingOf(made, { levelId: other.plan.levels[0]!.id });
+    expect((await bench.send('PUT', `/api/readings/${randomUUID()}`, body)).status).toBe(404);
+  });
+});
+
+describe('a prediction', () => {
+  it('is stored once, and a later one is a new row', async () => {
+    const at = { groupId: made.plan.groups[1]!.id, levelId: made.plan.levels[1]!.id };
+    const id = randomUUID();
+    const body = { ...at, count: 9, recordedAt: '2026-10-07T09:00:00.000Z' };
+    await bench.send('PUT', `/api/predictions/${id}`, body);
+    await bench.send('PUT', `/api/predictions/${id}`, body);
+    await bench.send('PUT', `/api/predictions/${randomUUID()}`, {
+      ...body,
+      count: 11,
+      recordedAt: '2026-10-07T09:05:00.000Z',
+    });
+    const { body: whole } = await bench.send('GET', `/api/investigations/${made.id}`);
+    const counts = whole.predictions
+      .filter(
+        (p: { groupId: string; levelId: string }) =>
+          p.groupId === at.groupId && p.levelId === at.levelId,
+      )
+      .map((p: { count: number }) => p.count);
+    expect(counts).toEqual([9, 11]);
+  });
+});
