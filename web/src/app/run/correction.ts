@@ -1,7 +1,7 @@
+import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { check, readingSchema, type ReadingBody, type Trial } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NZ_MODAL_DATA, NzModalRef } from 'ng-zorro-antd/modal';
 import { CountPad } from './count-pad';
 
 /** What the dialog of a correction is given, and gives back. */
@@ -19,6 +19,13 @@ export interface CorrectionRequest {
     :host {
       display: grid;
       gap: 16px;
+      padding: 20px;
+      background: var(--nab-sheet);
+      color: var(--nab-ink);
+      border: 1px solid var(--nab-steel);
+      border-radius: 3px;
+      max-height: 92vh;
+      overflow-y: auto;
     }
     .pads {
       display: flex;
@@ -32,6 +39,7 @@ export interface CorrectionRequest {
     }
   `,
   template: `
+    <h2>Correct this reading</h2>
     <p>
       The original stays: {{ original.count }} {{ request.objects }} lifted,
       {{ original.stuckCount }} stuck.
@@ -72,8 +80,8 @@ export interface CorrectionRequest {
   `,
 })
 export class CorrectionDialog {
-  protected readonly dialog = inject<NzModalRef<CorrectionDialog, ReadingBody | null>>(NzModalRef);
-  protected readonly request = inject<CorrectionRequest>(NZ_MODAL_DATA);
+  protected readonly dialog = inject<DialogRef<ReadingBody | null>>(DialogRef);
+  protected readonly request = inject<CorrectionRequest>(DIALOG_DATA);
   private readonly current = this.request.trial.current;
   protected readonly original = this.request.trial.history[0]!;
   protected readonly count = signal<number | null>(this.current.count);

@@ -1,3 +1,4 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   check,
@@ -9,7 +10,6 @@ import {
 } from '@nab/contract';
 import { cautionsFor, trialOnTime } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
@@ -32,7 +32,6 @@ const STAGES: readonly { readonly id: Stage; readonly name: string }[] = [
 @Component({
   selector: 'nab-run',
   imports: [CountPad, Notice, NzButtonModule],
-  providers: [NzModalService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
@@ -40,7 +39,7 @@ const STAGES: readonly { readonly id: Stage; readonly name: string }[] = [
 export class RunPage {
   protected readonly store = inject(InvestigationStore);
   private readonly outbox = inject(Outbox);
-  private readonly modal = inject(NzModalService);
+  private readonly dialogs = inject(Dialog);
   protected readonly stages = STAGES;
   protected readonly words = CAUTION_WORDS;
   protected readonly secondsText = secondsText;
@@ -205,14 +204,12 @@ export class RunPage {
   }
 
   protected async correct(trial: Trial): Promise<void> {
-    const dialog = this.modal.create<CorrectionDialog, CorrectionRequest, ReadingBody | null>({
-      nzTitle: 'Correct this reading',
-      nzContent: CorrectionDialog,
-      nzData: { trial, objects: this.many() },
-      nzFooter: null,
-      nzWidth: 640,
+    const dialog = this.dialogs.open<ReadingBody | null, CorrectionRequest>(CorrectionDialog, {
+      data: { trial, objects: this.many() },
+      ariaLabel: 'Correct this reading',
+      width: 'min(640px, 96vw)',
     });
-    const body = await firstValueFrom(dialog.afterClose);
+    const body = await firstValueFrom(dialog.closed);
     if (!body) return;
     await this.store.addReading(body);
     this.said.set(body.withdrawn ? 'Trial taken out; the original is kept.' : 'Correction saved.');

@@ -1,0 +1,65 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { finishedDemo, newInvestigation } from './bench.js';
+
+const STEPS = ['question', 'magnet', 'prepare', 'run', 'findings'] as const;
+
+for (const scheme of ['light', 'dark'] as const) {
+  test.describe(`in ${scheme}`, () => {
+    test.use({ colorScheme: scheme });
+
+    test('the list of investigations has no faults that axe can find', async ({ page }) => {
+      await page.goto('/');
+      await expect(page.getByRole('link', { name: /steel litter/ })).toBeVisible();
+      expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    });
+
+    for (const step of STEPS) {
+      test(`${step} has no faults that axe can find`, async ({ page, request }) => {
+        const { id } = await finishedDemo(request);
+        await page.goto(`/investigations/${id}/${step}`);
+        await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+        await page.waitForLoadState('networkidle');
+        expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+      });
+    }
+  });
+}
+
+test('findings without trials and the correction dialog have no faults either', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/findings`);
+  await expect(page.getByRole('link', { name: 'Go to Run' })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  const demo = await finishedDemo(request);
+  await page.goto(`/investigations/${demo.id}/run`);
+  await page
+    .getByRole('button', { name: /^Correct / })
+    .first()
+    .click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('nothing runs off the side of a telephone', async ({ page, request }) => {
+  const { id } = await finishedDemo(request);
+  await page.setViewportSize({ width: 360, height: 740 });
+  for (const step of STEPS) {
+    await page.goto(`/investigations/${id}/${step}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(overflow, step).toBeLessThanOrEqual(0);
+  }
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  await page.goto('/investigations/00000000-0000-4000-8000-000000000000/run');
+  await expect(page.getByRole('heading', { name: 'There is no such investigation' })).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});

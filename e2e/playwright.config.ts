@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM_ARGUMENTS } from '../tools/browser-arguments.mjs';
+
+const baseURL = process.env['NAB_ADDRESS'];
+if (!baseURL) throw new Error('NAB_ADDRESS is not set: run the tests with npm test');
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: process.env['NAB_E2E_REPORT'] ?? 'report.json' }]],
+  use: {
+    baseURL,
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: CHROMIUM_ARGUMENTS,
+    },
+  },
+});

@@ -1,0 +1,57 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newInvestigation, stored } from './bench.js';
+
+/** Tabs until the element with this role and name has the focus. */
+async function tabTo(page: Page, role: 'button' | 'textbox', name: string | RegExp): Promise<void> {
+  const target = page.getByRole(role, { name });
+  await expect(target.first()).toBeVisible();
+  for (let i = 0; i < 60; i++) {
+    if (await target.first().evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`the keyboard never reaches ${String(name)}`);
+}
+
+test('a whole trial is run with the keyboard alone', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/run`);
+  await tabTo(page, 'button', 'Terns');
+  await page.keyboard.press('Enter');
+  await tabTo(page, 'textbox', 'We predict');
+  await page.keyboard.type('5');
+  await page.keyboard.press('Enter');
+  await tabTo(page, 'textbox', 'Lifted with the current off');
+  await page.keyboard.press('Enter');
+  await tabTo(page, 'button', 'Switch on now');
+  await page.keyboard.press('Space');
+  await tabTo(page, 'button', 'Switched off');
+  await page.keyboard.press('Space');
+  await tabTo(page, 'textbox', /^Lifted:/);
+  await page.keyboard.type('6');
+  await tabTo(page, 'textbox', 'Of these, stayed stuck');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'What Terns counted' })).toContainText('1 stuck');
+  await tabTo(page, 'button', 'Correct 6 at 10 turns');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  const whole = await stored(request, id);
+  expect(whole.readings).toHaveLength(1);
+  expect(whole.readings[0]).toMatchObject({ count: 6, stuckCount: 1, offCount: 0 });
+  expect(whole.readings[0]!.onTime_s).toBeGreaterThan(0);
+});
+
+test('the clock stops the group when the time is up', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.clock.install();
+  await page.goto(`/investigations/${id}/run`);
+  await page.getByRole('textbox', { name: 'We predict' }).fill('5');
+  await page.getByRole('button', { name: 'Save our prediction' }).click();
+  await page.getByRole('button', { name: 'Checked: ready to switch on' }).click();
+  await page.getByRole('button', { name: 'Switch on now' }).click();
+  await page.clock.runFor(31_000);
+  await expect(page.getByText('Time is up: switch off now and let it cool.')).toBeVisible();
+});
