@@ -3,6 +3,8 @@ import { readConfiguration } from './configuration.js';
 import { connect, defineModels, migrate } from './database/index.js';
 import { loadDemo } from './demo/load.js';
 
+const SHUTDOWN_PATIENCE_S = 8;
+
 /** Starts Nab: migrate, load the demo once, listen. TERM and INT finish what is under way. */
 async function main(): Promise<void> {
   const configuration = readConfiguration(process.env);
@@ -22,6 +24,12 @@ async function main(): Promise<void> {
     if (closing) return;
     closing = true;
     app.log.info({ signal }, 'shutting down');
+    // A request that waits for a dead database must not keep the process for ever; what it carries
+    // was not acknowledged, so its sender still has it.
+    setTimeout(() => {
+      app.log.error({ after_s: SHUTDOWN_PATIENCE_S }, 'shutdown took too long');
+      process.exit(1);
+    }, SHUTDOWN_PATIENCE_S * 1000).unref();
     app.close().then(
       () => process.exit(0),
       (error: unknown) => {

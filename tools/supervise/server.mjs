@@ -11,9 +11,17 @@ export async function startServer({
   logLevel = 'warn',
   demo = true,
 }) {
+  // Detached, so that Ctrl-C reaches this process first; pdeathsig ends it if this process dies.
   const child = spawn(
-    process.execPath,
-    ['--import', 'tsx', join(projectFolder, 'server', 'src', 'main.ts')],
+    'setpriv',
+    [
+      '--pdeathsig=TERM',
+      '--',
+      process.execPath,
+      '--import',
+      'tsx',
+      join(projectFolder, 'server', 'src', 'main.ts'),
+    ],
     {
       cwd: projectFolder,
       detached: true,

@@ -1,0 +1,87 @@
+// npm test: installs what is missing, then lint, types, unit, database and browser tests.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureDependencies } from './install/dependencies.mjs';
+import { ensureChromium, ensurePostgres } from './install/debian.mjs';
+import { cacheFolder, projectFolder } from './install/folders.mjs';
+import { ensureWebBuild } from './install/web-build.mjs';
+
+ensureDependencies();
+ensurePostgres();
+ensureChromium();
+ensureWebBuild();
+const { withTemporaryNab } = await import('./supervise/temporary.mjs');
+
+mkdirSync(cacheFolder, { recursive: true });
+let passed = 0;
+let failed = 0;
+
+/** Runs a program of the project's own packages; returns whether it ended well. */
+function run(title, words, env = {}) {
+  console.log(`\n== ${title}`);
+  const [program, ...rest] = words;
+  const path = join(projectFolder, 'node_modules', '.bin', program);
+  const { status } = spawnSync(path, rest, {
+    cwd: projectFolder,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
+  return status === 0;
+}
+
+/** A check that has no tests of its own counts as one. */
+function checkOnce(title, words) {
+  if (run(title, words)) passed++;
+  else failed++;
+}
+
+/** Reads a runner's report; a runner that left none counts as one failure. */
+function countReport(path, ended, read) {
+  try {
+    const counts = read(JSON.parse(readFileSync(path, 'utf8')));
+    passed += counts.passed;
+    failed += counts.failed;
+    // Nothing run at all, or a crash outside any test, is a failure too.
+    if (counts.passed + counts.failed === 0 || (!ended && counts.failed === 0)) failed++;
+  } catch {
+    failed++;
+  }
+}
+
+checkOnce('Lint', ['eslint', '.']);
+checkOnce('Format', ['prettier', '--check', '--log-level=warn', '.']);
+for (const part of ['core', 'contract', 'server', 'tools', 'e2e', 'web']) {
+  checkOnce(`Types: ${part}`, ['tsc', '-p', part]);
+}
+
+await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
+  cluster.ensureDatabase('nab_test');
+
+  const unitReport = join(cacheFolder, 'unit-report.json');
+  rmSync(unitReport, { force: true });
+  const unitEnded = run(
+    'Unit and database tests',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+    { NAB_TEST_DATABASE_URL: cluster.url('nab_test') },
+  );
+  countReport(unitReport, unitEnded, (report) => ({
+    passed: report.numPassedTests,
+    failed: report.numFailedTests,
+  }));
+
+  const browserReport = join(cacheFolder, 'browser-report.json');
+  rmSync(browserReport, { force: true });
+  const browserEnded = run(
+    'Browser tests',
+    ['playwright', 'test', '-c', 'e2e/playwright.config.ts'],
+    { NAB_ADDRESS: address, NAB_E2E_REPORT: browserReport },
+  );
+  countReport(browserReport, browserEnded, ({ stats }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected,
+  }));
+});
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
