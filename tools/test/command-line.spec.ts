@@ -17,7 +17,10 @@ function nab(...words: string[]): { status: number | null; out: string; err: str
 }
 
 function temporaryFile(content: string): string {
-  const path = join(tmpdir(), `nab-test-${process.pid}-${Math.random().toString(36).slice(2)}.json`);
+  const path = join(
+    tmpdir(),
+    `nab-test-${process.pid}-${Math.random().toString(36).slice(2)}.json`,
+  );
   writeFileSync(path, content);
   return path;
 }
@@ -58,14 +61,26 @@ describe('nab evaluate', () => {
 describe('nab reference', () => {
   it('prints a line a value and the counts, and ends with 0 when all are met', () => {
     const { status, out } = nab('reference', 'core/reference/given.json');
-    const lines = out.trim().split('\n').map((line) => JSON.parse(line) as Record<string, unknown>);
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
     const counts = lines.pop()!;
     expect(status).toBe(0);
     expect(counts['failed']).toBe(0);
     expect(lines).toHaveLength(Number(counts['ok']) + Number(counts['skipped']));
     const computed = lines.find((line) => line['quantity'] === 'flux_mid')!;
     expect(Object.keys(computed)).toEqual(
-      expect.arrayContaining(['id', 'quantity', 'tier', 'expected', 'computed', 'relativeError', 'tolerance', 'ok']),
+      expect.arrayContaining([
+        'id',
+        'quantity',
+        'tier',
+        'expected',
+        'computed',
+        'relativeError',
+        'tolerance',
+        'ok',
+      ]),
     );
   });
 

@@ -46,7 +46,10 @@ describe('a crash', { timeout: 180_000 }, () => {
     await until(() => /running at (\S+)/.test(output), 'Nab to start');
     address = /running at (\S+)/.exec(output)![1]!;
   };
-  const until = async (condition: () => boolean | Promise<boolean>, what: string): Promise<void> => {
+  const until = async (
+    condition: () => boolean | Promise<boolean>,
+    what: string,
+  ): Promise<void> => {
     const deadline = Date.now() + 60_000;
     while (!(await condition())) {
       if (Date.now() > deadline) throw new Error(`waited too long for ${what}:\n${output}`);
@@ -54,7 +57,10 @@ describe('a crash', { timeout: 180_000 }, () => {
     }
   };
   const answers = async (): Promise<boolean> =>
-    fetch(`${address}/api/health`, { signal: AbortSignal.timeout(1000) }).then((r) => r.ok, () => false);
+    fetch(`${address}/api/health`, { signal: AbortSignal.timeout(1000) }).then(
+      (r) => r.ok,
+      () => false,
+    );
   const serverPids = (): number[] =>
     processes((command) => command.includes('server/src/main.ts')).filter((pid) =>
       readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`NAB_DATA_FOLDER=${data}`),
@@ -103,7 +109,9 @@ describe('a crash', { timeout: 180_000 }, () => {
     };
   };
   const nothingIsLost = async (): Promise<void> => {
-    const whole = (await (await fetch(`${address}/api/investigations/${made.id}`)).json()) as Investigation;
+    const whole = (await (
+      await fetch(`${address}/api/investigations/${made.id}`)
+    ).json()) as Investigation;
     const stored = new Set(whole.readings.map((reading) => reading.id));
     expect(acknowledged.filter((id) => !stored.has(id))).toEqual([]);
     expect(stored.size).toBeGreaterThanOrEqual(acknowledged.length);
@@ -142,19 +150,22 @@ describe('a crash', { timeout: 180_000 }, () => {
   it.each([
     ['the server', () => only(serverPids())],
     ['the database', () => only(postmasters())],
-  ])('of %s (kill -9) loses no acknowledged reading, and Nab starts it again', async (_what, find) => {
-    const stop = write();
-    const before = acknowledged.length;
-    await until(() => acknowledged.length > before + 40, 'readings to be acknowledged');
-    output = '';
-    process.kill(find(), 'SIGKILL');
-    await until(() => output.includes('running again'), 'Nab to recover');
-    await until(answers, 'the server to answer');
-    const after = acknowledged.length;
-    await until(() => acknowledged.length > after + 10, 'readings after the crash');
-    await stop();
-    await nothingIsLost();
-  });
+  ])(
+    'of %s (kill -9) loses no acknowledged reading, and Nab starts it again',
+    async (_what, find) => {
+      const stop = write();
+      const before = acknowledged.length;
+      await until(() => acknowledged.length > before + 40, 'readings to be acknowledged');
+      output = '';
+      process.kill(find(), 'SIGKILL');
+      await until(() => output.includes('running again'), 'Nab to recover');
+      await until(answers, 'the server to answer');
+      const after = acknowledged.length;
+      await until(() => acknowledged.length > after + 10, 'readings after the crash');
+      await stop();
+      await nothingIsLost();
+    },
+  );
 
   it('of npm start itself (kill -9) loses nothing either, and the next start finds the data', async () => {
     const stop = write();

@@ -103,7 +103,6 @@ export class Cutaway {
   readonly belief = input.required<ClassBelief>();
   readonly objects = input.required<string>();
   readonly edgeMove = output<EdgeMove>();
-  readonly drawn = output<void>();
 
   private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
   private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
@@ -146,7 +145,6 @@ export class Cutaway {
       .attr('fill', 'var(--nab-ink)')
       .text(`about ${countText(band.median)} ${this.objects()}`);
     this.placeEdges(at, design, evaluation);
-    this.drawn.emit();
   }
 
   private makeEdges(): void {

@@ -1,0 +1,101 @@
+// npm run bench: how fast the core, the drawing and the database are, on this machine, in one run.
+import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { ensureDependencies } from './install/dependencies.mjs';
+import { ensureChromium, ensurePostgres } from './install/debian.mjs';
+import { projectFolder } from './install/folders.mjs';
+import { ensureWebBuild } from './install/web-build.mjs';
+
+ensureDependencies();
+ensurePostgres();
+ensureChromium();
+ensureWebBuild();
+const { withTemporaryNab } = await import('./supervise/temporary.mjs');
+const { launchBrowser } = await import('./browser.mjs');
+
+spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench/core.ts')], {
+  cwd: projectFolder,
+  stdio: 'inherit',
+});
+
+await withTemporaryNab({ demo: true }, async ({ address }) => {
+  const list = await (await fetch(`${address}/api/investigations`)).json();
+  const full = list.reduce((p, q) => (q.trials > p.trials ? q : p));
+  await benchDrawing(address, full.id);
+  await benchWrites(address, full.id);
+});
+
+/** From a key on a winding end to the drawing changed, in the page's own clock. */
+async function benchDrawing(address, id) {
+  const browser = await launchBrowser();
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${address}/investigations/${id}/magnet`);
+    await page.getByRole('slider', { name: 'Lower end of the winding' }).waitFor();
+    const session = await page.context().newCDPSession(page);
+    for (const slower of [1, 4]) {
+      await session.send('Emulation.setCPUThrottlingRate', { rate: slower });
+      const times = await page.evaluate(async () => {
+        const slider = document.querySelector('[aria-label="Lower end of the winding"]');
+        const picture = document.querySelector('nab-cutaway svg > g');
+        const samples = [];
+        for (let i = 0; i < 90; i++) {
+          const drawn = new Promise((resolve) => {
+            const observer = new MutationObserver(() => {
+              observer.disconnect();
+              resolve(performance.now());
+            });
+            observer.observe(picture, { childList: true });
+          });
+          const start = performance.now();
+          const key = i % 40 < 20 ? 'ArrowUp' : 'ArrowDown';
+          slider.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+          samples.push((await drawn) - start);
+          await new Promise((resolve) => requestAnimationFrame(resolve));
+        }
+        return samples.slice(10);
+      });
+      times.sort((p, q) => p - q);
+      const at = (share) => times[Math.floor(share * times.length)].toFixed(1);
+      const what = `Slider to redraw${slower > 1 ? `, processor ${slower} times slower` : ''}`;
+      console.log(`${what.padEnd(44)} median ${at(0.5)} ms, 95 % ${at(0.95)} ms`);
+    }
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Readings stored one by one over eight connections for some seconds. */
+async function benchWrites(address, id) {
+  const { plan } = await (await fetch(`${address}/api/investigations/${id}`)).json();
+  const body = {
+    groupId: plan.groups[0].id,
+    levelId: plan.levels[0].id,
+    offCount: 0,
+    count: 3,
+    stuckCount: 0,
+    onTime_s: 4,
+    note: '',
+    recordedAt: new Date().toISOString(),
+    corrects: null,
+    reason: null,
+    withdrawn: false,
+  };
+  const seconds = 4;
+  const end = Date.now() + seconds * 1000;
+  let stored = 0;
+  await Promise.all(
+    Array.from({ length: 8 }, async () => {
+      while (Date.now() < end) {
+        const answer = await fetch(`${address}/api/readings/${randomUUID()}`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        });
+        if (answer.status === 200) stored++;
+      }
+    }),
+  );
+  console.log(`${'Trials written'.padEnd(44)} ${Math.round(stored / seconds)} a second`);
+}

@@ -1,0 +1,52 @@
+import { performance } from 'node:perf_hooks';
+import { newDesign, toMagnetDesign } from '@nab/contract';
+import { buildMagnet, evaluateMagnet, magnetise, prepareCore, coreSections } from '@nab/core';
+
+/** Times of repeated calls in milliseconds, sorted, after a warm-up. */
+export function timesOf(run: (i: number) => void, count = 1500): number[] {
+  for (let i = 0; i < 300; i++) run(i);
+  const times: number[] = [];
+  for (let i = 0; i < count; i++) {
+    const start = performance.now();
+    run(i);
+    times.push(performance.now() - start);
+  }
+  return times.sort((p, q) => p - q);
+}
+
+export function quantile(sorted: readonly number[], share: number): number {
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
+}
+
+const magnet = toMagnetDesign(newDesign());
+/** A slider's walk: turns change, the core stays. */
+const withTurns = (i: number) => ({
+  ...magnet,
+  winding: { ...magnet.winding, turns: 20 + (i % 180) },
+});
+
+const report = (name: string, times: number[]): void => {
+  const median = quantile(times, 0.5);
+  process.stdout.write(
+    `${name.padEnd(44)} median ${median.toFixed(3)} ms, 95 % ${quantile(times, 0.95).toFixed(3)} ms, ${Math.round(1000 / median)} a second\n`,
+  );
+};
+
+const whole = timesOf((i) => evaluateMagnet(withTurns(i)));
+const withoutHeap = timesOf((i) => {
+  const design = withTurns(i);
+  const build = buildMagnet(design);
+  magnetise(design, build, build.ampereTurns);
+});
+const buildOnly = timesOf((i) => buildMagnet(withTurns(i)));
+const newCore = timesOf((i) =>
+  prepareCore(
+    coreSections({ ...magnet, core: { ...magnet.core, length: 0.06 + (i % 90) * 1e-3 } }),
+  ),
+);
+report('A design evaluated, heap included', whole);
+report('A design evaluated, without the heap', withoutHeap);
+report('Winding, circuit and heat alone', buildOnly);
+report('A new core geometry (kept afterwards)', newCore);
+const ratio = quantile(whole, 0.5) / quantile(withoutHeap, 0.5);
+process.stdout.write(`Heap included over without: ${ratio.toFixed(2)} times, in this run\n`);
