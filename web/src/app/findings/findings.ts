@@ -45,7 +45,7 @@ export class FindingsPage {
   private readonly curve = computed((): ChartCurve[] => {
     const turns = this.store.levels().map((level) => level.turns);
     const [least, most] = [Math.min(...turns), Math.max(...turns)];
-    const magnet = this.store.magnet();
+    const magnet = this.store.restingMagnet();
     return Array.from({ length: CURVE_POINTS }, (_, i) => {
       const at = Math.round(least + ((most - least) * i) / (CURVE_POINTS - 1));
       try {

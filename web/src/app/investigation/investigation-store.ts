@@ -1,5 +1,5 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import {
   designSchema,
   foldTrials,
@@ -24,7 +24,7 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { firstValueFrom, map } from 'rxjs';
+import { debounceTime, firstValueFrom, map } from 'rxjs';
 import { benchStore, Outbox, SavedDocument, Server, ServerAway, ServerRefusal } from '../saving';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
@@ -39,6 +39,8 @@ export interface LevelMagnet {
   readonly fault: string | null;
 }
 
+const REST_MS = 120;
+
 /** One investigation on screen: plan and design that save themselves, and what the benches sent. */
 @Injectable()
 export class InvestigationStore {
@@ -49,6 +51,7 @@ export class InvestigationStore {
   private readonly baseSignal = signal<Investigation | null>(null);
   private readonly planSignal = signal<SavedDocument<Plan> | null>(null);
   private readonly designSignal = signal<SavedDocument<DesignDocument> | null>(null);
+  private readonly restingSignal = signal<MagnetDesign | null>(null);
 
   readonly id = this.idSignal.asReadonly();
   readonly load = this.loadSignal.asReadonly();
@@ -78,8 +81,14 @@ export class InvestigationStore {
   readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
   readonly base = computed(() => evaluate(this.magnet()));
 
+  /**
+   * The base magnet once the hand has come to rest: what is not looked at while dragging (levels,
+   * judgement, what limits it) follows this one, so that the drawing keeps up with the finger.
+   */
+  readonly restingMagnet = computed(() => this.restingSignal() ?? this.magnet());
+
   readonly levels = computed((): readonly LevelMagnet[] => {
-    const magnet = this.magnet();
+    const magnet = this.restingMagnet();
     return this.plan()
       .valid()
       .levels.map(({ id, turns }) => {
@@ -113,6 +122,9 @@ export class InvestigationStore {
   });
 
   constructor() {
+    toObservable(computed(() => this.designSignal()?.valid() ?? null))
+      .pipe(debounceTime(REST_MS), takeUntilDestroyed())
+      .subscribe((design) => this.restingSignal.set(design && toMagnetDesign(design)));
     this.outbox.delivered.pipe(takeUntilDestroyed()).subscribe((delivery) => {
       const base = this.baseSignal();
       if (!base || delivery.investigationId !== base.id) return;
@@ -184,6 +196,7 @@ export class InvestigationStore {
     });
     this.planSignal.set(planDocument);
     this.designSignal.set(designDocument);
+    this.restingSignal.set(null);
     this.loadSignal.set('ready');
     void planDocument.restoreDraft();
     void designDocument.restoreDraft();

@@ -8,6 +8,8 @@ import {
   CHEMISTRIES,
   CONDUCTORS,
   CORE_SHAPES,
+  CoreError,
+  evaluateMagnet,
   findLimit,
   formatNumber,
   formatQuantity,
@@ -79,8 +81,13 @@ export class MagnetPage {
     return evaluation && liftSentence(evaluation, this.design().load.object, this.store.belief());
   });
   protected readonly limit = computed(() => {
-    const { evaluation } = this.base();
-    return evaluation && limitSentence(findLimit(this.store.magnet(), evaluation));
+    const magnet = this.store.restingMagnet();
+    try {
+      return limitSentence(findLimit(magnet, evaluateMagnet(magnet)));
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
   });
   /** Cautions by the choice that causes them. */
   protected readonly cautions = computed(() => {
