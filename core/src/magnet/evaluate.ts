@@ -1,5 +1,4 @@
 import { solveCircuit, type CircuitState } from '../circuit/index.js';
-import { CoreError } from '../errors.js';
 import {
   steadyTemperature,
   STILL_AIR_W_PER_M2K,
@@ -23,6 +22,7 @@ import {
 import { combineCells, findCell, type Source } from '../supply/index.js';
 import { CONDUCTORS, conductorArea, overallDiameter, resistancePerLength } from '../wire/index.js';
 import { layWinding, type Winding } from '../winding/index.js';
+import { checkDesign } from './check-design.js';
 import type { MagnetDesign } from './design.js';
 
 /** Winding, circuit and heat: all that needs no field. SI, temperatures in °C. */
@@ -61,16 +61,9 @@ export interface Evaluation extends Build {
  * @throws CoreError for impossible cores and windings and unknown cells.
  */
 export function buildMagnet(design: MagnetDesign): Build {
-  checkCore(design);
+  checkDesign(design);
   const { core, wire, winding: wound, supply, leads, roomTemperature } = design;
   const wireOverall = overallDiameter(wire.diameter, wire.insulation);
-  if (wire.insulation === 'bare' && wound.neatness < 1.5) {
-    throw new CoreError(
-      'BARE_WIRE_TOUCHES',
-      'Turns of bare wire touch one another. Use enamelled or plastic-covered wire.',
-      { neatness: wound.neatness },
-    );
-  }
   const winding = layWinding({
     turns: wound.turns,
     start: wound.start,
@@ -182,29 +175,6 @@ export function coreSections(design: MagnetDesign): CoreSection[] {
   };
   if (shape !== 'bolt' || !head || head.height <= 0) return [shank];
   return [{ innerRadius: 0, outerRadius: head.diameter / 2, from: -head.height, to: 0 }, shank];
-}
-
-function checkCore({ core, winding }: MagnetDesign): void {
-  if (core.shape === 'pipe' && !(core.bore > 0 && core.bore < core.diameter)) {
-    throw new CoreError('CORE_IMPOSSIBLE', 'The bore must be narrower than the pipe.', {
-      bore_m: core.bore,
-      diameter_m: core.diameter,
-    });
-  }
-  if (core.shape === 'bolt' && core.head && core.head.diameter <= core.diameter) {
-    throw new CoreError('CORE_IMPOSSIBLE', 'The head must be wider than the bolt.', {
-      head_diameter_m: core.head.diameter,
-      diameter_m: core.diameter,
-    });
-  }
-  const slack = 1e-9;
-  if (winding.start < -slack || winding.end > core.length + slack || winding.end <= winding.start) {
-    throw new CoreError(
-      'WINDING_OUTSIDE_CORE',
-      'The winding must start and end on the core, the start before the end.',
-      { start_m: winding.start, end_m: winding.end, core_length_m: core.length },
-    );
-  }
 }
 
 /** The winding as current sheets: layer by layer, or three for a stack of full layers. */

@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { CoreError } from '../errors.js';
 import { buildMagnet, evaluateMagnet, findLimit, type MagnetDesign } from './index.js';
 
 const nail: MagnetDesign = {
@@ -67,6 +69,9 @@ describe('a magnet', () => {
   });
 
   it.each<[string, Partial<MagnetDesign>]>([
+    ['QUANTITY_OUT_OF_RANGE', { core: { ...nail.core, length: NaN } }],
+    ['QUANTITY_OUT_OF_RANGE', { wire: { ...nail.wire, diameter: -0.0005 } }],
+    ['QUANTITY_OUT_OF_RANGE', { objectMass: 0 }],
     ['CORE_IMPOSSIBLE', { core: { ...nail.core, shape: 'pipe', bore: 0.006 } }],
     [
       'CORE_IMPOSSIBLE',
@@ -77,6 +82,65 @@ describe('a magnet', () => {
     ['CELL_UNKNOWN', { supply: { ...nail.supply, chemistry: 'nimh', size: '9V' } }],
   ])('that cannot be is refused with %s', (code, change) => {
     expect(() => evaluateMagnet({ ...nail, ...change })).toThrow(expect.objectContaining({ code }));
+  });
+});
+
+/** Any straight core that a form allows, wound anywhere on it. */
+const anyDesign: fc.Arbitrary<MagnetDesign> = fc
+  .record({
+    length: fc.double({ min: 0.02, max: 0.3, noNaN: true }),
+    diameter: fc.double({ min: 0.002, max: 0.03, noNaN: true }),
+    shape: fc.constantFrom('nail' as const, 'bolt' as const, 'rod' as const, 'pipe' as const),
+    material: fc.constantFrom(
+      'soft-iron' as const,
+      'nail-steel' as const,
+      'tool-steel' as const,
+      'brass' as const,
+    ),
+    wire: fc.double({ min: 0.0002, max: 0.0012, noNaN: true }),
+    turns: fc.integer({ min: 1, max: 400 }),
+    start: fc.double({ min: 0, max: 0.4, noNaN: true }),
+    end: fc.double({ min: 0.6, max: 1, noNaN: true }),
+    series: fc.integer({ min: 1, max: 4 }),
+  })
+  .map(({ length, diameter, shape, material, wire, turns, start, end, series }) => ({
+    ...nail,
+    core: {
+      shape,
+      length,
+      diameter,
+      bore: shape === 'pipe' ? diameter * 0.7 : 0,
+      ...(shape === 'bolt' && { head: { diameter: diameter * 1.6, height: diameter * 0.6 } }),
+      material,
+    },
+    wire: { ...nail.wire, diameter: wire },
+    winding: { ...nail.winding, turns, start: start * length, end: end * length },
+    supply: { ...nail.supply, series },
+  }));
+
+describe('any magnet', () => {
+  it('has finite numbers and a converged core, or a reason', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        try {
+          const e = evaluateMagnet(design);
+          expect(e.core.status).toBe('converged');
+          for (const value of [
+            e.circuit.current,
+            e.faceFluxDensity,
+            e.liftedMass,
+            e.winding.wireLength,
+          ]) {
+            expect(Number.isFinite(value)).toBe(true);
+          }
+          expect(e.liftedMass).toBeGreaterThanOrEqual(0);
+        } catch (error) {
+          if (!(error instanceof CoreError)) throw error;
+          expect(['WINDING_TOO_HIGH', 'WINDING_TOO_SHORT']).toContain(error.code);
+        }
+      }),
+      { numRuns: 300, seed: 11 },
+    );
   });
 });
 

@@ -3,7 +3,8 @@ import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/cont
 import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
 import { benchStore, type OutgoingRecord } from './bench-store';
-import { Server, ServerAway, ServerRefusal } from './server';
+import { ServerAway, ServerRefusal } from './outcomes';
+import { Server } from './server';
 
 /** What the server confirmed. */
 export type Delivery =

@@ -3,7 +3,7 @@ import { check, type FieldError } from '@nab/contract';
 import { debounceTime, firstValueFrom, Subject, type Observable, type Subscription } from 'rxjs';
 import type { Schema } from 'yup';
 import { benchStore } from './bench-store';
-import { ServerAway, ServerRefusal } from './server';
+import { ServerAway, ServerRefusal } from './outcomes';
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'invalid' | 'conflict' | 'refused';
 

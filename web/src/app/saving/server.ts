@@ -10,20 +10,7 @@ import type {
   VersionedDesign,
 } from '@nab/contract';
 import { catchError, timeout, type Observable } from 'rxjs';
-
-/** The server could not be reached, or has no database just now: try again later. */
-export class ServerAway extends Error {
-  override readonly name = 'ServerAway';
-}
-
-/** The server answered with a problem: trying the same again will not help. */
-export class ServerRefusal extends Error {
-  override readonly name = 'ServerRefusal';
-
-  constructor(readonly problem: Problem) {
-    super(problem.detail ?? problem.title);
-  }
-}
+import { ServerAway, ServerRefusal } from './outcomes';
 
 const PATIENCE_MS = 15_000;
 

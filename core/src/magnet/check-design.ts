@@ -1,0 +1,66 @@
+import { CoreError } from '../errors.js';
+import type { MagnetDesign } from './design.js';
+
+/** Outside these bounds the models say nothing of use, whatever a form allows. SI. */
+const BOUNDS: readonly (readonly [string, (d: MagnetDesign) => number, number, number])[] = [
+  ['core length', (d) => d.core.length, 1e-3, 2],
+  ['core diameter', (d) => d.core.diameter, 1e-4, 0.2],
+  ['wire diameter', (d) => d.wire.diameter, 1e-5, 0.01],
+  ['turns', (d) => d.winding.turns, 1, 100_000],
+  ['tape or sleeve', (d) => d.winding.base, 0, 0.05],
+  ['neatness', (d) => d.winding.neatness, 1, 5],
+  ['tail', (d) => d.winding.tail, 0, 100],
+  ['cells in series', (d) => d.supply.series, 1, 1000],
+  ['cells in parallel', (d) => d.supply.parallel, 1, 1000],
+  ['leads', (d) => d.leads.count, 0, 1000],
+  ['lead resistance', (d) => d.leads.resistanceEach, 0, 1e6],
+  ['object mass', (d) => d.objectMass, 1e-9, 1000],
+  ['room temperature', (d) => d.roomTemperature, 200, 400],
+];
+
+/**
+ * Refuses what cannot be built or computed.
+ * @throws CoreError QUANTITY_OUT_OF_RANGE, CORE_IMPOSSIBLE, WINDING_OUTSIDE_CORE, BARE_WIRE_TOUCHES.
+ */
+export function checkDesign(design: MagnetDesign): void {
+  for (const [what, read, min, max] of BOUNDS) {
+    const value = read(design);
+    // Written so that NaN fails too.
+    if (!(value >= min && value <= max)) {
+      throw new CoreError('QUANTITY_OUT_OF_RANGE', `The ${what} is outside what can be computed.`, {
+        value,
+        min,
+        max,
+      });
+    }
+  }
+  const { core, wire, winding } = design;
+  if (core.shape === 'pipe' && !(core.bore > 0 && core.bore < core.diameter)) {
+    throw new CoreError('CORE_IMPOSSIBLE', 'The bore must be narrower than the pipe.', {
+      bore_m: core.bore,
+      diameter_m: core.diameter,
+    });
+  }
+  if (core.shape === 'bolt' && core.head && core.head.diameter <= core.diameter) {
+    throw new CoreError('CORE_IMPOSSIBLE', 'The head must be wider than the bolt.', {
+      head_diameter_m: core.head.diameter,
+      diameter_m: core.diameter,
+    });
+  }
+  const slack = 1e-9;
+  const onCore = winding.start >= -slack && winding.end <= core.length + slack;
+  if (!(onCore && winding.end > winding.start)) {
+    throw new CoreError(
+      'WINDING_OUTSIDE_CORE',
+      'The winding must start and end on the core, the start before the end.',
+      { start_m: winding.start, end_m: winding.end, core_length_m: core.length },
+    );
+  }
+  if (wire.insulation === 'bare' && winding.neatness < 1.5) {
+    throw new CoreError(
+      'BARE_WIRE_TOUCHES',
+      'Turns of bare wire touch one another. Use enamelled or plastic-covered wire.',
+      { neatness: winding.neatness },
+    );
+  }
+}

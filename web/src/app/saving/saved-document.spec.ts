@@ -1,0 +1,135 @@
+import 'fake-indexeddb/auto';
+import { of, Subject, throwError, type Observable } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { problem } from '@nab/contract';
+import { object, string } from 'yup';
+import { benchStore } from './bench-store';
+import { SavedDocument, type Versioned } from './saved-document';
+import { ServerAway, ServerRefusal } from './outcomes';
+
+interface Note {
+  text: string;
+}
+const schema = object({ text: string().min(1, 'Write something.').defined() });
+
+/** A document on a server that answers as told. */
+function documentOn(send: (change: Versioned<Note>) => Observable<Versioned<Note>>, key = 'note') {
+  const sent: Versioned<Note>[] = [];
+  const document = new SavedDocument<Note>({
+    key,
+    schema,
+    initial: { version: 1, value: { text: 'first' } },
+    send: (change) => {
+      sent.push(change);
+      return send(change);
+    },
+    currentOf: (current) => current as Versioned<Note>,
+  });
+  return { document, sent };
+}
+const accept = (change: Versioned<Note>): Observable<Versioned<Note>> =>
+  of({ version: change.version + 1, value: change.value });
+const write = (document: SavedDocument<Note>, text: string): void =>
+  document.edit(() => ({ text }));
+
+beforeEach(async () => {
+  await benchStore.drafts.clear();
+});
+afterEach(() => vi.restoreAllMocks());
+
+describe('a document that saves itself', () => {
+  it('sends once after the typing has paused, against its version', async () => {
+    const { document, sent } = documentOn(accept);
+    for (const text of ['a', 'ab', 'abc']) write(document, text);
+    expect(document.state()).toBe('saving');
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(sent).toEqual([{ version: 1, value: { text: 'abc' } }]);
+    write(document, 'abcd');
+    await vi.waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]!.version).toBe(2);
+  });
+
+  it('sends what was typed while the request was under way', async () => {
+    const answer = new Subject<Versioned<Note>>();
+    let first = true;
+    const { document, sent } = documentOn((change) => {
+      if (!first) return accept(change);
+      first = false;
+      return answer;
+    });
+    write(document, 'early');
+    await vi.waitFor(() => expect(sent).toHaveLength(1));
+    write(document, 'late');
+    answer.next({ version: 2, value: { text: 'early' } });
+    answer.complete();
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(sent.map((change) => change.value.text)).toEqual(['early', 'late']);
+  });
+
+  it('keeps faulty input on screen without sending it', async () => {
+    const { document, sent } = documentOn(accept);
+    write(document, '');
+    expect(document.state()).toBe('invalid');
+    expect(document.errorAt('text')).toBe('Write something.');
+    expect(document.valid()).toEqual({ text: 'first' });
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    expect(sent).toEqual([]);
+  });
+
+  it('waits for a server that is away and keeps a draft meanwhile', async () => {
+    let away = true;
+    const { document } = documentOn((change) =>
+      away ? throwError(() => new ServerAway('gone')) : accept(change),
+    );
+    write(document, 'in the tunnel');
+    await vi.waitFor(() => expect(document.state()).toBe('waiting'));
+    expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'in the tunnel' });
+    away = false;
+    await vi.waitFor(() => expect(document.state()).toBe('saved'), { timeout: 6000 });
+    expect(await benchStore.drafts.get('note')).toBeUndefined();
+  });
+
+  it('picks up the draft of an earlier visit', async () => {
+    await benchStore.drafts.put({ key: 'note', version: 1, value: { text: 'kept' } });
+    const { document, sent } = documentOn(accept);
+    await document.restoreDraft();
+    expect(document.value()).toEqual({ text: 'kept' });
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(sent[0]!.value).toEqual({ text: 'kept' });
+  });
+
+  it('shows a draft made from an older version as a conflict', async () => {
+    await benchStore.drafts.put({ key: 'note', version: 0, value: { text: 'old' } });
+    const { document } = documentOn(accept);
+    await document.restoreDraft();
+    expect(document.state()).toBe('conflict');
+    document.takeTheirs();
+    expect(document.value()).toEqual({ text: 'first' });
+    expect(document.state()).toBe('saved');
+  });
+
+  it('overwrites a change made elsewhere only when told to', async () => {
+    const theirs = { version: 7, value: { text: 'theirs' } };
+    const { document, sent } = documentOn((change) =>
+      change.version === 7
+        ? accept(change)
+        : throwError(() => new ServerRefusal(problem('STALE_VERSION', { current: theirs }))),
+    );
+    write(document, 'mine');
+    await vi.waitFor(() => expect(document.state()).toBe('conflict'));
+    document.keepMine();
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(sent.at(-1)).toEqual({ version: 7, value: { text: 'mine' } });
+  });
+
+  it('says why it was refused', async () => {
+    const { document } = documentOn(() =>
+      throwError(
+        () => new ServerRefusal(problem('LEVEL_IN_USE', { detail: 'Trials hang on it.' })),
+      ),
+    );
+    write(document, 'x');
+    await vi.waitFor(() => expect(document.state()).toBe('refused'));
+    expect(document.message()).toBe('Trials hang on it.');
+  });
+});
