@@ -113,7 +113,7 @@ function simulateTrials(
       ...more,
     });
     readings.push(
-      correction(slip, { count: slip.count + 1, reason: 'One clip hung behind the head.' }),
+      correction(slip, { count: slip.count + 1, reason: 'One hung behind the head.' }),
       correction(dropped, { withdrawn: true, reason: 'The tray was knocked over.' }),
     );
   }
