@@ -42,6 +42,24 @@ describe('a loop', () => {
   });
 });
 
+describe('a loop near its axis and far away', () => {
+  it('has no seam where the series takes over', () => {
+    for (const z of [0.004, 0.02]) {
+      const inner = loopField(0.02, 1, 0.9999e-4 * 0.02, z).r / 0.9999;
+      const outer = loopField(0.02, 1, 1.0001e-4 * 0.02, z).r / 1.0001;
+      expect(inner / outer).toBeCloseTo(1, 6);
+    }
+  });
+
+  it('has no seam in its mutual inductance either', () => {
+    // m = 4ab/((a + b)² + d²) passes 1e-4 between these two distances.
+    const distance = Math.sqrt((4 * 0.02 * 0.02) / 1e-4);
+    const near = loopMutualInductance(0.02, 0.02, distance * 0.9999) * 0.9999 ** 3;
+    const far = loopMutualInductance(0.02, 0.02, distance * 1.0001) * 1.0001 ** 3;
+    expect(near / far).toBeCloseTo(1, 7);
+  });
+});
+
 describe('a thin solenoid', () => {
   it('is the sum of many loops', () => {
     const [a, length, r, z] = [0.006, 0.04, 0.004, 0.018];

@@ -1,5 +1,5 @@
 import { MU_0 } from '../constants.js';
-import { ellipticKE } from '../numerics/index.js';
+import { cel, ellipticKE } from '../numerics/index.js';
 
 /** Flux density in the meridian plane, tesla. */
 export interface MeridianField {
@@ -19,7 +19,15 @@ export interface MeridianField {
 export function loopField(a: number, current: number, r: number, z: number): MeridianField {
   const sum = (a + r) ** 2 + z * z;
   const difference = (a - r) ** 2 + z * z;
-  if (r < 1e-9 * a) return { r: 0, z: (MU_0 * current * a * a) / (2 * sum ** 1.5) };
+  if (r < 1e-4 * a) {
+    // Here K and E cancel in B_r; the first terms of the series in r are exact to 1e-12 of |B|.
+    const s = a * a + z * z;
+    const axis = (MU_0 * current * a * a) / (2 * s ** 1.5);
+    return {
+      r: (1.5 * axis * z * r) / s,
+      z: axis * (1 + ((0.75 * r * r) / s) * (1 - (5 * z * z) / s)),
+    };
+  }
   const out = { K: 0, E: 0 };
   ellipticKE(difference / sum, out);
   const factor = (MU_0 * current) / (2 * Math.PI * Math.sqrt(sum));
@@ -37,14 +45,11 @@ export function loopField(a: number, current: number, r: number, z: number): Mer
 export function loopMutualInductance(a: number, b: number, d: number): number {
   const sum = (a + b) ** 2 + d * d;
   const m = (4 * a * b) / sum;
-  const out = { K: 0, E: 0 };
-  ellipticKE(((a - b) ** 2 + d * d) / sum, out);
-  if (m < 1e-4) {
-    // (2/k − k)K − (2/k)E cancels to O(k³); its series is π k³/16 (1 + 3k²/4 + 75k⁴/128 + …).
-    return (
-      ((MU_0 * Math.sqrt(a * b) * Math.PI * m ** 1.5) / 16) * (1 + (3 * m) / 4 + (75 * m * m) / 128)
-    );
-  }
-  const k = Math.sqrt(m);
-  return MU_0 * Math.sqrt(a * b) * ((2 / k - k) * out.K - (2 / k) * out.E);
+  const kc = Math.sqrt(((a - b) ** 2 + d * d) / sum);
+  // (2/k − k)K − (2/k)E = k ∫ (sin² − cos²)/√(1 − m sin²): one integral, which keeps its digits until
+  // m is small, and then the series of it.
+  if (m >= 1e-4) return MU_0 * Math.sqrt(a * b * m) * cel(kc, 1, -1, 1);
+  return (
+    ((MU_0 * Math.sqrt(a * b) * Math.PI * m ** 1.5) / 16) * (1 + (3 * m) / 4 + (75 * m * m) / 128)
+  );
 }

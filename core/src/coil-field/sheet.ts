@@ -73,11 +73,10 @@ export function sheetEndPotential(a: number, r: number, zeta: number): number {
   const gamma = (a - r) / (a + r);
   const gamma2 = gamma * gamma;
   const h2 = 1 - gamma2;
-  // K, E and Π share their denominators, so two generalised integrals serve for all three.
-  const forK = (k2 + h2 - h2 * k2) / (h2 * k2);
-  const forE = -1 / k2;
-  let bracket = cel(kc, 1, forK + forE, forK + forE * kc2);
-  if (gamma2 > 0) bracket -= (gamma2 / h2) * cel(kc, gamma2, 1, 1);
+  // With K, E and Π written as integrals over one denominator the large terms cancel exactly.
+  let bracket = cel(kc, 1, gamma2, 1);
+  if (gamma2 > 0) bracket -= gamma2 * cel(kc, gamma2, 1, 1);
+  bracket /= h2;
   return (zeta * Math.sqrt((a / r) * k2) * bracket) / (2 * Math.PI);
 }
 
