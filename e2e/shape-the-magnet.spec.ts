@@ -52,7 +52,7 @@ test('a magnet that would burn is shown as such, and the run screen refuses it',
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await page.getByLabel('In series').fill('8');
+  await page.getByLabel('In series', { exact: true }).fill('8');
   await expect(page.getByText('Heat is the limit').first()).toBeVisible();
   await expect(page.getByText(/gets too hot to touch before a trial is over/)).toBeVisible();
   await page.getByRole('link', { name: /^Run/ }).click();
@@ -83,4 +83,93 @@ test('a pipe asks for its bore and a bolt for its head', async ({ page, request 
   await page.getByLabel('Material').selectOption('brass');
   await expect(page.getByText(/Lifts nothing/)).toBeVisible();
   await expect(page.getByText(/it is not magnetic/)).toBeVisible();
+});
+
+test('swapping the battery swaps the poles', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await expect(page.getByText('Poles: S at the lifting end.')).toBeVisible();
+  await page.getByRole('button', { name: 'Swap the battery round' }).click();
+  await expect(page.getByText('Poles: N at the lifting end.')).toBeVisible();
+  await page.getByLabel('Sense').selectOption('anticlockwise');
+  await expect(page.getByText('Poles: S at the lifting end.')).toBeVisible();
+});
+
+test('a proposed change is tried and taken back', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  const sentence = page.getByText(/^Lifts about \d+ clips/);
+  const before = await sentence.textContent();
+  await page.getByRole('button', { name: 'Try it: A second pack beside the first' }).click();
+  await expect(page.getByLabel('Packs in parallel')).toHaveValue('2');
+  await expect(sentence).not.toHaveText(before!);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Packs in parallel')).toHaveValue('1');
+  await expect(sentence).toHaveText(before!);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(page.getByLabel('Packs in parallel')).toHaveValue('2');
+});
+
+test('letters lead to the fields, and a question mark lists them', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await expect(page.getByText(/^Lifts about/)).toBeVisible();
+  await page.keyboard.press('t');
+  await expect(page.getByLabel('Turns', { exact: true })).toBeFocused();
+  await page.keyboard.type('45');
+  await page.keyboard.press('Tab');
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('c');
+  await expect(page.getByLabel('In series', { exact: true })).toBeFocused();
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('?');
+  await expect(page.getByText('to the cells in series')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Turns', { exact: true })).toHaveValue('60');
+});
+
+test('the sparklines come from the worker and mark where it gets too hot', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await expect(page.getByRole('img', { name: /against turns/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /against cells in series.*too hot/ })).toBeVisible();
+});
+
+test('wire at hand is turned into turns', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await page.getByLabel('Wire at hand').fill('6 ft');
+  await page.getByRole('button', { name: 'Wind them' }).click();
+  const turns = Number(await page.getByLabel('Turns', { exact: true }).inputValue());
+  expect(turns).toBeGreaterThan(80);
+  expect(turns).toBeLessThan(92);
+});
+
+test('a design is kept as a file and opened again; a wrong file says what is wrong', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save file' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Nail-magnet.json');
+  const box = page.getByLabel('Design file');
+  await box.setInputFiles('docs/examples/bolt.json');
+  await expect(page.getByLabel('Head, width')).toHaveValue('13 mm');
+  await expect(page.getByLabel('Name of the magnet')).toHaveValue('Strand-line bolt, 150 turns');
+  await box.setInputFiles({
+    name: 'wrong.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"nab-design","version":1,"name":"x","wire":{"size":"99 AWG"}}'),
+  });
+  await expect(page.getByText(/wire\.size: There is no 99 AWG/)).toBeVisible();
+  await expect(page.getByLabel('Name of the magnet')).toHaveValue('Strand-line bolt, 150 turns');
+  await box.setInputFiles(await download.path());
+  await expect(page.getByLabel('Name of the magnet')).toHaveValue('Nail magnet');
 });

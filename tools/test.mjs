@@ -51,7 +51,15 @@ function countReport(path, ended, read) {
 
 checkOnce('Lint', ['eslint', '.']);
 checkOnce('Format', ['prettier', '--check', '--log-level=warn', '.']);
-for (const part of ['core', 'contract', 'server', 'tools', 'e2e', 'web']) {
+for (const part of [
+  'core',
+  'contract',
+  'server',
+  'tools',
+  'e2e',
+  'web',
+  'web/tsconfig.worker.json',
+]) {
   checkOnce(`Types: ${part}`, ['tsc', '-p', part]);
 }
 

@@ -69,7 +69,8 @@ describe('the evaluation of a design', () => {
   const report = evaluationReport(design);
 
   it('carries the unit in every number’s name', () => {
-    const dimensionless = /^(version|tier|layers|turns_per_layer|lifted_count|winding_turns)$/;
+    const dimensionless =
+      /^(version|tier|layers|turns_per_layer|lifted_count|residual_held_count|winding_turns)$/;
     const withUnit = /_(m|V|ohm|A|W|degC|s|T|kg)$/;
     for (const [name, value] of Object.entries(report)) {
       if (typeof value !== 'number') continue;

@@ -18,7 +18,9 @@ import {
   type MaterialId,
   type QuantityKind,
   type SmallObjectId,
+  type PlusTail,
   type WindingEnd,
+  type WindingSense,
   type LayerStyle,
 } from '@nab/core';
 import { number, object, string, type InferType, type NumberSchema, type StringSchema } from 'yup';
@@ -68,7 +70,15 @@ const WINDING_ENDS: Readonly<Record<WindingEnd, string>> = {
   tip: 'At the lifting end',
   rear: 'At the other end',
 };
-export { LAYER_STYLES, WINDING_ENDS };
+const SENSES: Readonly<Record<WindingSense, string>> = {
+  clockwise: 'Clockwise',
+  anticlockwise: 'Anticlockwise',
+};
+const PLUS_TAILS: Readonly<Record<PlusTail, string>> = {
+  first: 'Tail of the first turn',
+  last: 'Tail of the last turn',
+};
+export { LAYER_STYLES, PLUS_TAILS, SENSES, WINDING_ENDS };
 
 /**
  * A design as it is stored, sent and saved to a file: every quantity as the educator typed it. The
@@ -109,6 +119,7 @@ export const designSchema = object({
       .default(1.1),
     layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
     startAt: choice<WindingEnd>(WINDING_ENDS, 'an end').default('tip'),
+    sense: choice<WindingSense>(SENSES, 'a sense').default('clockwise'),
     tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
   }).noUnknown(),
   supply: object({
@@ -116,6 +127,7 @@ export const designSchema = object({
     size: choice<CellSize>(CELL_SIZES, 'a size'),
     series: whole(1, 12).default(1),
     parallel: whole(1, 8).default(1),
+    plusTail: choice<PlusTail>(PLUS_TAILS, 'a tail').default('first'),
   })
     .noUnknown()
     .test('cell', (supply, context) => {
@@ -145,6 +157,14 @@ export const designSchema = object({
   });
 
 export type DesignDocument = InferType<typeof designSchema>;
+
+/**
+ * A stored design with the keys that a later Nab added, at their defaults; so that what was saved
+ * before stays valid.
+ */
+export function completeDesign(document: DesignDocument): DesignDocument {
+  return designSchema.cast(document, { assert: false }) as DesignDocument;
+}
 
 /** Faults that lie between fields, each put beside the field that can mend it. */
 function geometryProblem(design: DesignDocument): { path: string; message: string } | null {
@@ -205,6 +225,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       neatness: winding.neatness,
       layerStyle: winding.layerStyle,
       startAt: winding.startAt,
+      sense: winding.sense,
       tail: si(winding.tails),
     },
     supply: { ...supply },
@@ -230,9 +251,10 @@ export function newDesign(name = 'Nail magnet'): DesignDocument {
       neatness: 1.1,
       layerStyle: 'back',
       startAt: 'tip',
+      sense: 'clockwise',
       tails: '15 cm',
     },
-    supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1 },
+    supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
     leads: { count: 2, resistanceEach: '0.07 Ω' },
     load: { object: 'clip-small', massEach: '0.4 g' },
     roomTemperature: '20 °C',

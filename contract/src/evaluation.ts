@@ -1,9 +1,13 @@
 import {
+  ampereTurnsYardstick,
+  bestChanges,
   cautionsFor,
   evaluateMagnet,
   findLimit,
+  polesOf,
   predictiveBand,
   PRIOR_BELIEF,
+  residualAfter,
   trialOnTime,
 } from '@nab/core';
 import { toMagnetDesign, type DesignDocument } from './design.js';
@@ -20,6 +24,7 @@ export function evaluationReport(design: DesignDocument) {
   const magnet = toMagnetDesign(design);
   const e = evaluateMagnet(magnet);
   const limit = findLimit(magnet, e);
+  const residual = residualAfter(magnet, e);
   const band = predictiveBand(PRIOR_BELIEF, e.liftedCount);
   return {
     format: 'nab-evaluation',
@@ -42,6 +47,8 @@ export function evaluationReport(design: DesignDocument) {
     lead_power_W: e.circuit.leadPower,
     cell_power_W: e.circuit.cellPower,
     ampere_turns_A: e.ampereTurns,
+    ampere_turns_yardstick_A: ampereTurnsYardstick(e),
+    poles: polesOf(magnet.winding.sense, magnet.supply.plusTail),
     steady_temperature_degC: finite(e.steadyTemperature),
     heat_limited_on_time_s: finite(e.allowedOnTime),
     allowed_on_time_s: trialOnTime(e),
@@ -50,6 +57,15 @@ export function evaluationReport(design: DesignDocument) {
     lifted_mass_kg: e.liftedMass,
     lifted_count: e.liftedCount,
     lifted_count_band: { low: band.low, high: band.high, coverage: band.coverage },
+    residual_flux_density_T: residual.fluxDensity,
+    residual_held_count: residual.heldCount,
+    best_changes: bestChanges(magnet, e).map(({ kind, gain, wire, cells, onTime }) => ({
+      change: kind,
+      lifted_mass_gain: gain,
+      wire_m: wire,
+      cells,
+      heat_limited_on_time_s: finite(onTime),
+    })),
     limit: {
       kind: limit.kind,
       cell_voltage_share: limit.cellShare,

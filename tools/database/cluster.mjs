@@ -11,11 +11,11 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { postgresPrograms } from '../install/debian.mjs';
 import { dataFolder } from '../install/folders.mjs';
+import { freePort } from '../supervise/free-port.mjs';
 
 const USER = 'nab';
 const READY_TIMEOUT_MS = 60_000;
@@ -198,15 +198,4 @@ function isOurPostmaster(pid, folder) {
   } catch {
     return false;
   }
-}
-
-function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
 }

@@ -19,6 +19,7 @@ export function ensureWebBuild() {
     'web/src',
     'web/tsconfig.app.json',
     'web/tsconfig.json',
+    'web/tsconfig.worker.json',
   ]);
   const fresh =
     existsSync(join(webFolder, 'index.html')) &&

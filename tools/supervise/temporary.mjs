@@ -1,6 +1,6 @@
-import { createServer } from 'node:net';
 import { removeCluster, startCluster } from '../database/cluster.mjs';
 import { webFolder } from '../install/web-build.mjs';
+import { freePort } from './free-port.mjs';
 import { startServer } from './server.mjs';
 
 /** Runs something against a Nab of its own: fresh database, free port, gone afterwards. */
@@ -21,15 +21,4 @@ export async function withTemporaryNab({ demo }, use) {
     await cluster.stop();
     removeCluster(cluster);
   }
-}
-
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
 }

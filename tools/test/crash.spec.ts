@@ -8,15 +8,25 @@ import { newDesign, type Investigation } from '@nab/contract';
 
 const root = new URL('../..', import.meta.url).pathname;
 
-/** Process ids by a test on their command line and folder. */
-function processes(matches: (command: string, cwd: string) => boolean): number[] {
+interface ProcessFacts {
+  readonly command: string;
+  readonly folder: string;
+  readonly environment: string;
+}
+
+/** Ids of the processes that match; one that ends while it is looked at does not. */
+function processes(matches: (facts: ProcessFacts) => boolean): number[] {
   return readdirSync('/proc')
     .filter((name) => /^\d+$/.test(name))
     .map(Number)
     .filter((pid) => {
       try {
-        const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');
-        return matches(command, readlinkSync(`/proc/${pid}/cwd`));
+        const read = (name: string): string => readFileSync(`/proc/${pid}/${name}`, 'utf8');
+        return matches({
+          command: read('cmdline').replaceAll('\0', ' '),
+          folder: readlinkSync(`/proc/${pid}/cwd`),
+          environment: read('environ'),
+        });
       } catch {
         return false;
       }
@@ -62,11 +72,12 @@ describe('a crash', { timeout: 180_000 }, () => {
       () => false,
     );
   const serverPids = (): number[] =>
-    processes((command) => command.includes('server/src/main.ts')).filter((pid) =>
-      readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`NAB_DATA_FOLDER=${data}`),
+    processes(
+      ({ command, environment }) =>
+        command.includes('server/src/main.ts') && environment.includes(`NAB_DATA_FOLDER=${data}`),
     );
   const postmasters = (): number[] =>
-    processes((command, cwd) => command.includes('postgres -D') && cwd.includes(data));
+    processes(({ command, folder }) => command.includes('postgres -D') && folder.includes(data));
   const only = (pids: number[]): number => {
     expect(pids).toHaveLength(1);
     return pids[0]!;
@@ -181,6 +192,7 @@ describe('a crash', { timeout: 180_000 }, () => {
   });
 
   it('leaves a clean stop: TERM ends server and database', async () => {
+    expect(nab.exitCode ?? nab.signalCode).toBeNull();
     const ended = new Promise<number | null>((resolve) => nab.once('exit', resolve));
     nab.kill('SIGTERM');
     expect(await ended).toBe(0);

@@ -2,6 +2,7 @@ import type { LayerStyle, WindingEnd } from '../winding/index.js';
 import type { CellSize, Chemistry } from '../supply/index.js';
 import type { MaterialId } from '../steel/index.js';
 import type { ConductorId, Insulation } from '../wire/index.js';
+import type { PlusTail, WindingSense } from './poles.js';
 
 export type CoreShape = 'nail' | 'bolt' | 'rod' | 'pipe';
 
@@ -40,6 +41,7 @@ export interface MagnetDesign {
     readonly neatness: number;
     readonly layerStyle: LayerStyle;
     readonly startAt: WindingEnd;
+    readonly sense: WindingSense;
     readonly tail: number;
   };
   readonly supply: {
@@ -47,6 +49,7 @@ export interface MagnetDesign {
     readonly size: CellSize;
     readonly series: number;
     readonly parallel: number;
+    readonly plusTail: PlusTail;
   };
   readonly leads: { readonly count: number; readonly resistanceEach: number };
   /** Mass of one of the objects to lift, kg. */

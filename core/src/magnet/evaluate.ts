@@ -6,7 +6,7 @@ import {
   TOUCH_LIMIT_C,
   type LumpedWinding,
 } from '../heat/index.js';
-import { exteriorCharges, growHeap, type Heap } from '../lifting/index.js';
+import { exteriorCharges, growHeap, type Heap, type TipShape } from '../lifting/index.js';
 import { findMaterial } from '../steel/index.js';
 import {
   coilFieldOnCore,
@@ -128,14 +128,8 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const build = buildMagnet(design);
   const { core, sheets } = magnetise(design, build, build.ampereTurns);
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
-  const { length, diameter } = design.core;
-  const rings = exteriorCharges(core, sheets, length);
-  const heap = growHeap(rings, {
-    face: length,
-    coreRadius: diameter / 2,
-    windingEnd: design.winding.end,
-    windingRadius: build.winding.outerRadius,
-  });
+  const rings = exteriorCharges(core, sheets, design.core.length);
+  const heap = growHeap(rings, tipShape(design, build));
   return {
     ...build,
     core,
@@ -145,6 +139,16 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
     heap,
     liftedMass: heap.mass,
     liftedCount: heap.mass / design.objectMass,
+  };
+}
+
+/** What stands in the heap's way at the lifting end. */
+export function tipShape({ core, winding }: MagnetDesign, build: Build): TipShape {
+  return {
+    face: core.length,
+    coreRadius: core.diameter / 2,
+    windingEnd: winding.end,
+    windingRadius: build.winding.outerRadius,
   };
 }
 

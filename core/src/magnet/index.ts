@@ -1,3 +1,4 @@
+export { ampereTurnsYardstick, bestChanges, type Change, type ChangeKind } from './changes.js';
 export { CORE_SHAPES, type CoreShape, type MagnetDesign } from './design.js';
 export {
   buildMagnet,
@@ -8,3 +9,12 @@ export {
   type Evaluation,
 } from './evaluate.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
+export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
+export { residualAfter, type Residual } from './residual.js';
+export {
+  sweepDesign,
+  sweepValues,
+  withSwept,
+  type SweepPoint,
+  type SweptQuantity,
+} from './sweep.js';

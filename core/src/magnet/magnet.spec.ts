@@ -1,7 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CoreError } from '../errors.js';
-import { buildMagnet, evaluateMagnet, findLimit, type MagnetDesign } from './index.js';
+import {
+  ampereTurnsYardstick,
+  bestChanges,
+  buildMagnet,
+  evaluateMagnet,
+  findLimit,
+  magnetise,
+  polesOf,
+  residualAfter,
+  sweepDesign,
+  type MagnetDesign,
+} from './index.js';
 
 const nail: MagnetDesign = {
   core: { shape: 'nail', length: 0.1, diameter: 0.005, bore: 0, material: 'nail-steel' },
@@ -14,9 +25,10 @@ const nail: MagnetDesign = {
     neatness: 1.1,
     layerStyle: 'back',
     startAt: 'tip',
+    sense: 'clockwise',
     tail: 0.15,
   },
-  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1 },
+  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
   leads: { count: 2, resistanceEach: 0.07 },
   objectMass: 0.0004,
   roomTemperature: 293.15,
@@ -179,7 +191,7 @@ describe('what limits it', () => {
       ...nail,
       core: { ...nail.core, diameter: 0.002 },
       winding: { ...nail.winding, start: 0.002, end: 0.098, turns: 1200 },
-      supply: { chemistry: 'nimh', size: 'D', series: 6, parallel: 2 },
+      supply: { ...nail.supply, chemistry: 'nimh', series: 6, parallel: 2 },
     });
     expect(limit.kind).toBe('saturation');
     expect(limit.fieldElasticity).toBeLessThan(0.6);
@@ -188,5 +200,120 @@ describe('what limits it', () => {
   it('shares the voltage out completely', () => {
     const { cellShare, leadShare, coilShare } = limitOf(nail);
     expect(cellShare + leadShare + coilShare).toBeCloseTo(1, 12);
+  });
+});
+
+describe('poles', () => {
+  // The right-hand rule, any textbook: current anticlockwise as seen facing an end makes it N.
+  it('follow the right-hand rule and change with sense and battery', () => {
+    expect(polesOf('anticlockwise', 'first')).toEqual({ tip: 'N', rear: 'S' });
+    expect(polesOf('clockwise', 'first').tip).toBe('S');
+    expect(polesOf('anticlockwise', 'last').tip).toBe('S');
+    expect(polesOf('clockwise', 'last').tip).toBe('N');
+  });
+});
+
+describe('what stays after switching off', () => {
+  const keptBy = (material: MagnetDesign['core']['material']) => {
+    const design = { ...nail, core: { ...nail.core, material } };
+    return residualAfter(design, evaluateMagnet(design));
+  };
+
+  it('is more in hard steel than in soft iron, and nothing in brass', () => {
+    expect(keptBy('tool-steel').heldCount).toBeGreaterThan(keptBy('nail-steel').heldCount);
+    expect(keptBy('nail-steel').heldCount).toBeGreaterThan(keptBy('soft-iron').heldCount);
+    expect(keptBy('brass').heldCount).toBe(0);
+  });
+
+  it('is never more than the current had made', () => {
+    for (const turns of [1, 5, 60]) {
+      const design = {
+        ...withTurns(turns),
+        core: { ...nail.core, material: 'tool-steel' },
+      } as const;
+      const evaluation = evaluateMagnet(design);
+      expect(residualAfter(design, evaluation).fluxDensity).toBeLessThanOrEqual(
+        evaluation.peakFluxDensity * 1.0001,
+      );
+    }
+  });
+
+  // H_c/N worked by hand: a rod 20 times as long as wide has N near 0.0055, so 400 A/m keeps about
+  // 73 kA/m, 0.09 T; partly wound, N of the section magnetised most is higher.
+  it('is a few hundredths of a tesla in a bought nail', () => {
+    expect(keptBy('nail-steel').fluxDensity).toBeGreaterThan(0.02);
+    expect(keptBy('nail-steel').fluxDensity).toBeLessThan(0.12);
+  });
+});
+
+describe('changes that help', () => {
+  const evaluation = evaluateMagnet(nail);
+  const changes = bestChanges(nail, evaluation);
+
+  it('come best first and lift what they say', () => {
+    expect(changes.length).toBeGreaterThan(2);
+    changes.forEach((change, i) => {
+      if (i > 0) expect(change.gain).toBeLessThanOrEqual(changes[i - 1]!.gain);
+      const lifted = evaluateMagnet(change.design).liftedMass;
+      expect(lifted / evaluation.liftedMass).toBeCloseTo(change.gain, 9);
+    });
+  });
+
+  it('never propose what would be too hot for a trial', () => {
+    for (const change of changes) expect(change.onTime).toBeGreaterThanOrEqual(5);
+    const hot = { ...nail, supply: { ...nail.supply, series: 2 } };
+    for (const { design } of bestChanges(hot, evaluateMagnet(hot))) {
+      expect(buildMagnet(design).allowedOnTime).toBeGreaterThanOrEqual(5);
+    }
+  });
+
+  it('name their price', () => {
+    const more = changes.find(({ kind }) => kind === 'more-turns')!;
+    expect(more.wire).toBeGreaterThan(0.2);
+    expect(changes.find(({ kind }) => kind === 'second-pack')!.cells).toBe(1);
+  });
+});
+
+describe('the yardstick', () => {
+  it('is not passed by any number of turns in the same space', () => {
+    const yardstick = ampereTurnsYardstick(buildMagnet(nail));
+    // Wire that fills the space of these turns: diameter falls as the root of their number.
+    for (const scale of [0.5, 0.8, 1, 1.3, 2, 3]) {
+      const design = {
+        ...nail,
+        winding: { ...nail.winding, turns: Math.round(60 * scale), tail: 0 },
+        wire: { ...nail.wire, diameter: 0.0005 / Math.sqrt(scale) },
+      };
+      expect(buildMagnet(design).ampereTurns).toBeLessThan(yardstick * 1.15);
+    }
+  });
+
+  it('is reached when the coil matches the source', () => {
+    const build = buildMagnet(nail);
+    const turns = 60;
+    const k = build.coilResistance / turns ** 2;
+    const matched = Math.sqrt((build.source.resistance + build.leadResistance) / k);
+    const current = build.source.emf / (2 * (build.source.resistance + build.leadResistance));
+    expect(ampereTurnsYardstick(build)).toBeCloseTo(matched * current, 9);
+  });
+});
+
+describe('a sweep', () => {
+  it('passes through the present value’s neighbourhood and marks what is too hot or has no room', () => {
+    const series = sweepDesign(nail, 'series');
+    expect(series[0]!.count).toBeCloseTo(evaluateMagnet(nail).liftedCount, 9);
+    expect(series[0]!.danger).toBeNull();
+    expect(series.at(-1)!.danger).toBe('heat');
+    const wire = sweepDesign(
+      { ...nail, winding: { ...nail.winding, start: 0.0885, end: 0.09 } },
+      'wire',
+    );
+    expect(wire.some(({ danger, count }) => danger === 'room' && count === null)).toBe(true);
+  });
+
+  it('rises with turns where the winding lies near the tip', () => {
+    const counts = sweepDesign(nail, 'turns').map(({ count }) => count!);
+    expect(counts.at(-1)!).toBeGreaterThan(counts[0]!);
+    expect(magnetise(nail, buildMagnet(nail), 0.001).core.status).toBe('converged');
   });
 });

@@ -8,12 +8,16 @@ export interface Material {
   readonly note: string;
   readonly magnetic: boolean;
   readonly curve: SteelCurve;
+  /** What it keeps after saturation: coercive field strength, A/m, and remanence, T. */
+  readonly coercivity_A_per_m: number;
+  readonly remanence_T: number;
 }
 
 /**
  * Normal magnetisation curves, H in A/m at the flux densities of FLUX_DENSITY_T.
  * Source: typical shapes and levels of the handbook literature, values from memory; the class of a
  * hardware-shop nail or bolt is not known to better than this.
+ * Coercivity and remanence: typical, from memory, within ×/÷ 2.
  * Valid range: 0–2.3 T; beyond it the slope of vacuum. Uncertainty: H at a given B within ×/÷ 2
  * below 1.2 T, saturation 3 %.
  */
@@ -48,54 +52,72 @@ export const MATERIALS = {
     note: 'Takes up magnetism most easily and lets go of nearly all of it.',
     magnetic: true,
     curve: tabulatedCurve(FLUX_DENSITY_T, SOFT_IRON),
+    coercivity_A_per_m: 80,
+    remanence_T: 0.9,
   },
   'annealed-steel': {
     name: 'Low-carbon steel, annealed',
     note: 'A nail or rod that was heated red and cooled slowly is close to this.',
     magnetic: true,
     curve: tabulatedCurve(FLUX_DENSITY_T, ANNEALED),
+    coercivity_A_per_m: 150,
+    remanence_T: 0.9,
   },
   'nail-steel': {
     name: 'Low-carbon steel, cold-worked',
     note: 'Wire nails, bright rod and common bolts (class 4.8), as bought.',
     magnetic: true,
     curve: tabulatedCurve(FLUX_DENSITY_T, COLD_WORKED),
+    coercivity_A_per_m: 400,
+    remanence_T: 1.0,
   },
   'bolt-8.8': {
     name: 'Bolt of class 8.8',
     note: 'Hardened and tempered: needs more ampere-turns and keeps more when switched off.',
     magnetic: true,
     curve: tabulatedCurve(FLUX_DENSITY_T, HARDENED),
+    coercivity_A_per_m: 900,
+    remanence_T: 1.1,
   },
   'tool-steel': {
     name: 'Tool or spring steel',
     note: 'Screwdrivers and masonry nails: stays magnetic after switching off.',
     magnetic: true,
     curve: tabulatedCurve(FLUX_DENSITY_T, TOOL_STEEL),
+    coercivity_A_per_m: 3500,
+    remanence_T: 1.0,
   },
   'stainless-austenitic': {
     name: 'Stainless steel (A2, A4)',
     note: 'Looks like steel, is hardly magnetic: lifts no more than the coil alone.',
     magnetic: false,
     curve: linearCurve(1.005),
+    coercivity_A_per_m: 0,
+    remanence_T: 0,
   },
   aluminium: {
     name: 'Aluminium',
     note: 'Not magnetic: lifts no more than the coil alone.',
     magnetic: false,
     curve: linearCurve(1.000022),
+    coercivity_A_per_m: 0,
+    remanence_T: 0,
   },
   brass: {
     name: 'Brass',
     note: 'Not magnetic: lifts no more than the coil alone.',
     magnetic: false,
     curve: linearCurve(1),
+    coercivity_A_per_m: 0,
+    remanence_T: 0,
   },
   wood: {
     name: 'Wood or plastic',
     note: 'Not magnetic: lifts no more than the coil alone.',
     magnetic: false,
     curve: linearCurve(1),
+    coercivity_A_per_m: 0,
+    remanence_T: 0,
   },
 } as const satisfies Record<string, Material>;
 

@@ -1,13 +1,7 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { Umzug, type UmzugStorage } from 'umzug';
+import type { Migration } from './migration.js';
 import { investigations } from './migrations/0001-investigations.js';
-
-/** A step of the schema, as SQL in both directions. */
-export interface Migration {
-  readonly name: string;
-  readonly up: string;
-  readonly down: string;
-}
 
 export const MIGRATIONS: readonly Migration[] = [investigations];
 

@@ -1,11 +1,11 @@
-import type { DesignDocument, VersionedDesign } from '@nab/contract';
+import { completeDesign, type DesignDocument, type VersionedDesign } from '@nab/contract';
 import type { Transaction } from 'sequelize';
 import { DesignRow } from '../database/index.js';
 
-const toDesign = (row: DesignRow): VersionedDesign => ({
+export const toDesign = (row: DesignRow): VersionedDesign => ({
   id: row.id,
   version: row.version,
-  design: row.document,
+  design: completeDesign(row.document),
 });
 
 export async function findDesign(

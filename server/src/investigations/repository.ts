@@ -8,6 +8,7 @@ import {
   PredictionRow,
   ReadingRow,
 } from '../database/index.js';
+import { toDesign } from '../designs/repository.js';
 
 export async function listInvestigations(): Promise<InvestigationSummary[]> {
   const { sequelize } = InvestigationRow;
@@ -61,7 +62,7 @@ export async function findInvestigation(
       repeats: row.repeats,
       traySize: row.traySize,
     },
-    design: { id: design.id, version: design.version, design: design.document },
+    design: toDesign(design),
     predictions: predictions.map(toPrediction),
     readings: readings.map(toReading),
   };

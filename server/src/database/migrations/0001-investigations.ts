@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.js';
+import type { Migration } from '../migration.js';
 
 /** Designs, investigations with their levels and groups, predictions and readings. */
 export const investigations: Migration = {

@@ -15,6 +15,7 @@ import {
   drawCore,
   drawHeap,
   drawLens,
+  drawPoles,
   drawRuler,
   drawSupply,
   drawTurns,
@@ -133,6 +134,7 @@ export class Cutaway {
     drawHeap(root.append('g'), evaluation, band, at, this.ids.heap);
     drawCore(root.append('g'), design, at, this.ids.hatch);
     drawTurns(root.append('g'), evaluation, design, at);
+    drawPoles(root.append('g'), design, at);
     drawSupply(root.append('g'), design, evaluation, at);
     drawLens(root.append('g'), design, evaluation, at, this.ids);
     root

@@ -1,5 +1,5 @@
 import { line, type Selection } from 'd3';
-import type { Band, Evaluation, MagnetDesign } from '@nab/core';
+import { polesOf, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
 import { BOX, type Layout } from './layout';
 
 export type Group = Selection<SVGGElement, unknown, null, undefined>;
@@ -34,6 +34,29 @@ export function drawCore(group: Group, design: MagnetDesign, at: Layout, hatch: 
     const headHalf = (core.head.diameter / 2) * at.scale;
     piece(at.axisX - headHalf, at.axisX + headHalf, at.y(-core.head.height), top);
   }
+}
+
+/** N and S on the ends of the core, as winding sense and battery make them. */
+export function drawPoles(group: Group, design: MagnetDesign, at: Layout): void {
+  const poles = polesOf(design.winding.sense, design.supply.plusTail);
+  const size = Math.max(14, Math.min(22, design.core.diameter * at.scale * 0.9));
+  const letter = (text: string, y: number): void => {
+    group
+      .append('text')
+      .attr('x', at.axisX)
+      .attr('y', y)
+      .attr('text-anchor', 'middle')
+      .attr('dominant-baseline', 'middle')
+      .attr('font-size', size)
+      .attr('font-weight', 750)
+      .attr('fill', 'var(--nab-ink)')
+      .attr('stroke', 'var(--nab-sheet)')
+      .attr('stroke-width', 5)
+      .attr('paint-order', 'stroke')
+      .text(text);
+  };
+  letter(poles.rear, at.y(0) + size * 0.75);
+  letter(poles.tip, at.y(design.core.length) - size * 0.75);
 }
 
 /** Every turn in its place, on both sides of the cut; one path a layer. */
@@ -289,6 +312,7 @@ export function drawLens(
   const inside = group.append('g').attr('clip-path', `url(#${ids.clip})`);
   drawCore(inside, design, magnified, ids.hatch);
   drawTurns(inside, evaluation, design, magnified);
+  drawCurrentMarks(inside, design, evaluation, magnified);
   circle(group)
     .attr('fill', 'none')
     .attr('stroke', 'var(--nab-ink-soft)')
@@ -301,4 +325,33 @@ export function drawLens(
     .attr('font-size', 12)
     .attr('fill', 'var(--nab-ink-soft)')
     .text(`${Math.round(enlarged / at.scale)} times larger`);
+}
+
+/** Current away from the reader as a cross, toward the reader as a dot, on the lens's turns. */
+function drawCurrentMarks(
+  group: Group,
+  design: MagnetDesign,
+  { winding }: Evaluation,
+  at: Layout,
+): void {
+  // With N at the tip the current goes away from the reader on the left of the core.
+  const away = polesOf(design.winding.sense, design.supply.plusTail).tip === 'N';
+  let path = '';
+  for (const layer of winding.layers) {
+    const step = layer.turns > 1 ? (layer.to - layer.from) / (layer.turns - 1) : 0;
+    const x = at.axisX - layer.radius * at.scale;
+    for (let i = 0; i < layer.turns; i++) {
+      const y = at.y(layer.from + i * step);
+      if (y < -20 || y > BOX.height + 20) continue;
+      path += away
+        ? `M${x - 2.4} ${y - 2.4}l4.8 4.8M${x + 2.4} ${y - 2.4}l-4.8 4.8`
+        : `M${x - 0.9} ${y}a0.9 0.9 0 1 0 1.8 0a0.9 0.9 0 1 0 -1.8 0`;
+    }
+  }
+  group
+    .append('path')
+    .attr('d', path)
+    .attr('fill', 'none')
+    .attr('stroke', 'var(--nab-sheet)')
+    .attr('stroke-width', 1.4);
 }

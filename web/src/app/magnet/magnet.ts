@@ -1,7 +1,10 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LAYER_STYLES, WINDING_ENDS, type DesignDocument } from '@nab/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { LAYER_STYLES, PLUS_TAILS, SENSES, WINDING_ENDS, type DesignDocument } from '@nab/contract';
 import {
+  ampereTurnsYardstick,
+  bestChanges,
   cautionsFor,
   CELL_SIZES,
   CELLS,
@@ -16,7 +19,11 @@ import {
   INSULATIONS,
   MATERIALS,
   parseQuantity,
+  polesOf,
+  residualAfter,
+  turnsFromLength,
   type Caution,
+  type Change,
   type CautionCode,
   type CellSize,
   type Chemistry,
@@ -24,18 +31,28 @@ import {
   type CoreShape,
   type MaterialId,
 } from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { catchError, of, switchMap } from 'rxjs';
+import { Sparkline } from '../charts/sparkline';
 import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { SweepService } from '../sweep/sweep-service';
 import {
   CAUTION_WORDS,
+  changeText,
+  countText,
+  gainText,
+  priceText,
   liftSentence,
   limitSentence,
   objectWord,
   secondsText,
   wireText,
 } from '../words';
+import { applyChange, inTypedUnit } from './apply-change';
+import { MagnetToolbar } from './toolbar';
 
 const names = <K extends string>(table: Readonly<Record<K, { readonly name: string }>>) =>
   Object.fromEntries(
@@ -45,7 +62,18 @@ const names = <K extends string>(table: Readonly<Record<K, { readonly name: stri
 /** Step 2: the base magnet as drawing and as fields, two views of one thing. */
 @Component({
   selector: 'nab-magnet',
-  imports: [NgTemplateOutlet, ChoiceField, Cutaway, Notice, NumberField, QuantityField],
+  imports: [
+    NgTemplateOutlet,
+    NzButtonModule,
+    ChoiceField,
+    Cutaway,
+    MagnetToolbar,
+    Notice,
+    NumberField,
+    QuantityField,
+    Sparkline,
+  ],
+  providers: [SweepService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './magnet.html',
   styleUrl: './magnet.less',
@@ -58,6 +86,13 @@ export class MagnetPage {
   protected readonly insulations = INSULATIONS;
   protected readonly layerStyles = LAYER_STYLES;
   protected readonly windingEnds = WINDING_ENDS;
+  protected readonly senses = SENSES;
+  protected readonly plusTails = PLUS_TAILS;
+  protected readonly changeText = changeText;
+  protected readonly gainText = gainText;
+  protected readonly priceText = priceText;
+  protected readonly wireAtHand = signal('');
+  private readonly sweepService = inject(SweepService);
   protected readonly chemistries = CHEMISTRIES;
 
   protected readonly design = computed(() => this.store.design().value());
@@ -89,6 +124,60 @@ export class MagnetPage {
       throw error;
     }
   });
+  /** The single changes that would help most. */
+  protected readonly changes = computed(() => {
+    const magnet = this.store.restingMagnet();
+    try {
+      return bestChanges(magnet, evaluateMagnet(magnet)).slice(0, 3);
+    } catch (error) {
+      if (error instanceof CoreError) return [];
+      throw error;
+    }
+  });
+
+  /** The predicted count over ranges of turns, wire and cells, from the worker. */
+  protected readonly sweeps = toSignal(
+    toObservable(this.store.restingMagnet).pipe(
+      switchMap((magnet) =>
+        this.sweepService
+          .sweep(magnet, ['turns', 'wire', 'series'])
+          .pipe(catchError(() => of(null))),
+      ),
+    ),
+  );
+
+  protected readonly poles = computed(() => {
+    const { winding, supply } = this.design();
+    return polesOf(winding.sense, supply.plusTail);
+  });
+
+  /** Turns that the wire at hand would make, or null while it cannot be said. */
+  protected readonly turnsAtHand = computed(() => {
+    const { winding, core } = this.store.magnet();
+    const { evaluation } = this.base();
+    try {
+      const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
+      if (!evaluation || length > 500) return null;
+      const turns = turnsFromLength(
+        {
+          start: winding.start,
+          end: winding.end,
+          innerRadius: core.diameter / 2 + winding.base,
+          wireDiameter: evaluation.wireOverall,
+          neatness: winding.neatness,
+          layerStyle: winding.layerStyle,
+          startAt: winding.startAt,
+          tail: winding.tail,
+        },
+        length,
+      );
+      return turns > 0 ? turns : null;
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  });
+
   /** Cautions by the choice that causes them. */
   protected readonly cautions = computed(() => {
     const { evaluation } = this.base();
@@ -108,6 +197,7 @@ export class MagnetPage {
     const { evaluation: e } = this.base();
     if (!e) return [];
     const layers = e.winding.layers.length;
+    const residual = residualAfter(this.store.magnet(), e);
     return [
       { name: 'Wire to cut', value: wireText(e.winding.wireLength) },
       {
@@ -131,6 +221,16 @@ export class MagnetPage {
       },
       { name: 'Steel, fullest', value: `${formatNumber(e.peakFluxDensity)} T` },
       { name: 'Mass lifted', value: formatQuantity(e.liftedMass, 'mass') },
+      {
+        name: 'Stays stuck',
+        value: countText(residual.heldCount),
+        note: 'after switching off; a knock shakes part of it off',
+      },
+      {
+        name: 'Yardstick',
+        value: `${formatNumber(ampereTurnsYardstick(e))} A`,
+        note: 'most ampere-turns with wire that matches this battery',
+      },
     ];
   });
 
@@ -177,17 +277,16 @@ export class MagnetPage {
 
   protected moveEdge({ edge, position }: EdgeMove): void {
     const typed = this.design().winding[edge];
-    // The unit the educator works in stays.
-    const unit = this.unitOf(typed);
-    this.edit('winding', { [edge]: formatQuantity(position, 'length', unit, 4) });
+    this.edit('winding', { [edge]: inTypedUnit(typed, 'length', position, 4) });
   }
 
-  private unitOf(text: string): string {
-    try {
-      return parseQuantity(text, 'length').unit;
-    } catch {
-      return 'mm';
-    }
+  protected tryChange(change: Change): void {
+    this.store.design().edit((design) => applyChange(design, change));
+  }
+
+  protected swapBattery(): void {
+    const { plusTail } = this.design().supply;
+    this.edit('supply', { plusTail: plusTail === 'first' ? 'last' : 'first' });
   }
 
   private readable(text: string): number | null {

@@ -28,6 +28,7 @@ let nextId = 0;
       (keydown.arrowup)="nudge($event, 1)"
       (keydown.arrowdown)="nudge($event, -1)"
     />
+    <ng-content />
     <span [id]="id + '-note'" [class]="error() ? 'nab-error' : 'nab-hint'">{{
       error() ?? hint()
     }}</span>

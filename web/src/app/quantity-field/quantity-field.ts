@@ -32,6 +32,7 @@ let nextId = 0;
       (keydown.arrowup)="step($event, 1)"
       (keydown.arrowdown)="step($event, -1)"
     />
+    <ng-content />
     <span [id]="id + '-note'" [class]="error() ? 'nab-error' : 'nab-hint'">{{
       error() ?? meaning()
     }}</span>

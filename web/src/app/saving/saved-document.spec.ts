@@ -122,6 +122,26 @@ describe('a document that saves itself', () => {
     expect(sent.at(-1)).toEqual({ version: 7, value: { text: 'mine' } });
   });
 
+  it('goes back and forth, a burst of typing being one step', async () => {
+    const { document } = documentOn(accept);
+    for (const text of ['a', 'ab', 'abc']) write(document, text);
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    write(document, 'x');
+    document.undo();
+    expect(document.value().text).toBe('abc');
+    document.undo();
+    expect(document.value().text).toBe('first');
+    expect(document.canUndo()).toBe(false);
+    document.redo();
+    document.redo();
+    expect(document.value().text).toBe('x');
+    expect(document.canRedo()).toBe(false);
+    document.undo();
+    write(document, 'y');
+    expect(document.canRedo()).toBe(false);
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+  });
+
   it('says why it was refused', async () => {
     const { document } = documentOn(() =>
       throwError(

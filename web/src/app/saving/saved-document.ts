@@ -33,6 +33,8 @@ export interface SavedDocumentOptions<T> {
 
 const QUIET_MS = 400;
 const RETRY_MS = 3000;
+const STEP_MS = 700;
+const MOST_STEPS = 100;
 
 /**
  * A document that saves itself: edits show at once, are kept in this browser, and go to the server
@@ -46,6 +48,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private readonly messageSignal = signal('');
   private readonly edits = new Subject<void>();
   private readonly subscription: Subscription;
+  private readonly past = signal<readonly T[]>([]);
+  private readonly future = signal<readonly T[]>([]);
+  private lastEdit = 0;
   private version: number;
   private theirs: Versioned<T> | null = null;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
@@ -79,8 +84,41 @@ export class SavedDocument<T extends object> implements SaveProgress {
     return this.errors().find((error) => error.path === path)?.message ?? null;
   }
 
+  readonly canUndo = computed(() => this.past().length > 0);
+  readonly canRedo = computed(() => this.future().length > 0);
+
   edit(change: (value: T) => T): void {
-    const next = change(this.valueSignal());
+    const before = this.valueSignal();
+    const now = Date.now();
+    // A burst of keys or a drag is one step back, not a hundred.
+    if (now - this.lastEdit > STEP_MS) {
+      this.past.update((past) => [...past.slice(1 - MOST_STEPS), before]);
+    }
+    this.lastEdit = now;
+    this.future.set([]);
+    this.show(change(before));
+  }
+
+  undo(): void {
+    const before = this.past().at(-1);
+    if (before === undefined) return;
+    this.past.update((past) => past.slice(0, -1));
+    this.future.update((future) => [...future, this.valueSignal()]);
+    this.lastEdit = 0;
+    this.show(before);
+  }
+
+  redo(): void {
+    const after = this.future().at(-1);
+    if (after === undefined) return;
+    this.future.update((future) => future.slice(0, -1));
+    this.past.update((past) => [...past, this.valueSignal()]);
+    this.lastEdit = 0;
+    this.show(after);
+  }
+
+  /** Puts a value on screen, keeps it as a draft and lets it be sent after the quiet. */
+  private show(next: T): void {
     this.valueSignal.set(next);
     if (this.errors().length === 0) this.validSignal.set(next);
     if (this.stateSignal() === 'conflict') return;
@@ -100,7 +138,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
       this.stateSignal.set('conflict');
       return;
     }
-    this.edit(() => draft.value as T);
+    this.show(draft.value as T);
   }
 
   /** Ends a conflict by sending what is on screen on top of what is stored. */
@@ -109,7 +147,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     this.version = this.theirs.version;
     this.theirs = null;
     this.stateSignal.set('saved');
-    this.edit((value) => value);
+    this.show(this.valueSignal());
   }
 
   /** Ends a conflict by dropping what is on screen. */

@@ -5,6 +5,7 @@ import {
   type Limit,
   type SmallObjectId,
 } from '@nab/core';
+import { gainText } from './changes';
 import { bandText, countText, objectWord, percentText } from './format';
 
 /** What matters about a magnet, first sentence: what it lifts. */
@@ -37,9 +38,4 @@ export function limitSentence(limit: Limit): string {
     case 'room':
       return 'Room is the limit: no single change of battery, leads or wire gains much. Turns nearer the tip or a longer core would.';
   }
-}
-
-function gainText(gain: number): string {
-  if (gain >= 1.9) return `${gain.toFixed(1)} times as much`;
-  return `${Math.round((gain - 1) * 100)} % more`;
 }

@@ -1,0 +1,97 @@
+import { CoreError } from '../errors.js';
+import { MATERIALS } from '../steel/index.js';
+import type { MagnetDesign } from './design.js';
+import { evaluateMagnet, type Build, type Evaluation } from './evaluate.js';
+import { TRIAL_ON_TIME_S } from './limit.js';
+
+/** A single change of a design that an educator could make. */
+export type ChangeKind =
+  | 'more-turns'
+  | 'fewer-turns'
+  | 'second-pack'
+  | 'cell-in-series'
+  | 'thicker-wire'
+  | 'thinner-wire'
+  | 'better-leads'
+  | 'nearer-tip'
+  | 'softer-core';
+
+/** What a change brings and what it costs. */
+export interface Change {
+  readonly kind: ChangeKind;
+  readonly design: MagnetDesign;
+  /** Factor of the lifted mass. */
+  readonly gain: number;
+  /** Further wire, m, and cells; negative when fewer. */
+  readonly wire: number;
+  readonly cells: number;
+  /** Allowed on-time afterwards, s. */
+  readonly onTime: number;
+}
+
+const TURNS_STEP = 1.25;
+const WIRE_STEP = 1.12; // one AWG number
+
+/**
+ * The single changes that would lift more, best first, each evaluated in full. Changes that cannot be
+ * wound, that would be too hot for a trial or that gain less than 3 % are left out.
+ */
+export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Change[] {
+  const { winding, supply, wire, leads, core } = design;
+  const wound = (change: Partial<MagnetDesign['winding']>): MagnetDesign => ({
+    ...design,
+    winding: { ...winding, ...change },
+  });
+  const shift = core.length - winding.end;
+  const candidates: [ChangeKind, MagnetDesign][] = [
+    ['more-turns', wound({ turns: Math.ceil(winding.turns * TURNS_STEP) })],
+    ['fewer-turns', wound({ turns: Math.max(1, Math.floor(winding.turns / TURNS_STEP)) })],
+    ['second-pack', { ...design, supply: { ...supply, parallel: supply.parallel + 1 } }],
+    ['cell-in-series', { ...design, supply: { ...supply, series: supply.series + 1 } }],
+    ['thicker-wire', { ...design, wire: { ...wire, diameter: wire.diameter * WIRE_STEP } }],
+    ['thinner-wire', { ...design, wire: { ...wire, diameter: wire.diameter / WIRE_STEP } }],
+    ['better-leads', { ...design, leads: { ...leads, resistanceEach: leads.resistanceEach / 2 } }],
+    ['nearer-tip', wound({ start: winding.start + shift / 2, end: winding.end + shift / 2 })],
+  ];
+  if (MATERIALS[core.material].magnetic && core.material !== 'annealed-steel') {
+    candidates.push(['softer-core', { ...design, core: { ...core, material: 'annealed-steel' } }]);
+  }
+  const cellsOf = (d: MagnetDesign): number => d.supply.series * d.supply.parallel;
+  return candidates
+    .flatMap(([kind, changed]): Change[] => {
+      try {
+        const after = evaluateMagnet(changed);
+        return [
+          {
+            kind,
+            design: changed,
+            gain: after.liftedMass / evaluation.liftedMass,
+            wire: after.winding.wireLength - evaluation.winding.wireLength,
+            cells: cellsOf(changed) - cellsOf(design),
+            onTime: after.allowedOnTime,
+          },
+        ];
+      } catch (error) {
+        if (error instanceof CoreError) return [];
+        throw error;
+      }
+    })
+    .filter(({ gain, onTime }) => gain > 1.03 && onTime >= TRIAL_ON_TIME_S)
+    .sort((p, q) => q.gain - p.gain);
+}
+
+/**
+ * The most ampere-turns that this battery could give through the same winding space, filled with
+ * wire of whatever thickness matches the coil to the source: E/(2 √(r k)) with R_coil = k N².
+ * A yardstick: nobody winds exactly that wire.
+ */
+export function ampereTurnsYardstick({
+  source,
+  leadResistance,
+  coilResistance,
+  winding,
+}: Build): number {
+  const turns = winding.layers.reduce((sum, layer) => sum + layer.turns, 0);
+  const perTurnSquared = coilResistance / (turns * turns);
+  return source.emf / (2 * Math.sqrt((source.resistance + leadResistance) * perTurnSquared));
+}

@@ -1,0 +1,154 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { Notice } from '../frame/notice';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { readDesignFile, saveDesignFile } from './design-file';
+
+/** Undo, redo, design files, and the list of keys. */
+@Component({
+  selector: 'nab-magnet-toolbar',
+  imports: [NzButtonModule, Notice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'pressed($event)' },
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      justify-items: end;
+    }
+    kbd {
+      font-family: var(--nab-mono);
+      border: 1px solid var(--nab-steel);
+      border-radius: 3px;
+      padding: 0 6px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 6px 14px;
+      margin: 0;
+    }
+    dd {
+      margin: 0;
+    }
+  `,
+  template: `
+    <div class="nab-row">
+      <button
+        nz-button
+        type="button"
+        [disabled]="!document().canUndo()"
+        (click)="document().undo()"
+      >
+        Undo
+      </button>
+      <button
+        nz-button
+        type="button"
+        [disabled]="!document().canRedo()"
+        (click)="document().redo()"
+      >
+        Redo
+      </button>
+      <button nz-button type="button" (click)="file.click()">Open file</button>
+      <input
+        #file
+        type="file"
+        accept=".json,application/json"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="Design file"
+        (change)="open(file)"
+      />
+      <button nz-button type="button" (click)="save()">Save file</button>
+      <button nz-button type="button" [attr.aria-expanded]="keysShown()" (click)="toggleKeys()">
+        Keys
+      </button>
+    </div>
+    @if (faults().length > 0) {
+      <ul class="nab-notices" aria-label="What is wrong with the file">
+        @for (fault of faults(); track fault) {
+          <li>
+            <nab-notice state="stop">{{ fault }}</nab-notice>
+          </li>
+        }
+      </ul>
+    }
+    @if (keysShown()) {
+      <dl class="nab-sheet" aria-label="Keys">
+        @for (key of keys; track key.key) {
+          <dt>
+            <kbd>{{ key.key }}</kbd>
+          </dt>
+          <dd>{{ key.does }}</dd>
+        }
+      </dl>
+    }
+  `,
+})
+export class MagnetToolbar {
+  private readonly store = inject(InvestigationStore);
+  protected readonly document = computed(() => this.store.design());
+  protected readonly faults = signal<readonly string[]>([]);
+  protected readonly keysShown = signal(false);
+  protected readonly keys = [
+    { key: 't', does: 'to the turns' },
+    { key: 'w', does: 'to the wire' },
+    { key: 'l', does: 'to the length of the core' },
+    { key: 'c', does: 'to the cells in series' },
+    { key: '↑ ↓', does: 'step the quantity or the winding end in focus' },
+    { key: 'Ctrl Z', does: 'undo' },
+    { key: 'Ctrl Y', does: 'redo' },
+    { key: '?', does: 'show or hide these keys' },
+  ];
+
+  protected toggleKeys(): void {
+    this.keysShown.update((shown) => !shown);
+  }
+
+  protected save(): void {
+    saveDesignFile(this.store.design().valid());
+  }
+
+  protected async open(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    box.value = '';
+    if (!file) return;
+    const { design, faults } = readDesignFile(await file.text());
+    this.faults.set(faults ?? []);
+    if (design) this.store.design().edit(() => design);
+  }
+
+  protected pressed(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    const typing = /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+    if ((event.ctrlKey || event.metaKey) && !typing) {
+      const key = event.key.toLowerCase();
+      if (key === 'z' && !event.shiftKey) this.document().undo();
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) this.document().redo();
+      else return;
+      event.preventDefault();
+      return;
+    }
+    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === '?') {
+      this.toggleKeys();
+      return;
+    }
+    const field = FIELDS[event.key];
+    if (!field) return;
+    const box = document.querySelector<HTMLInputElement>(`[data-key-field="${field}"] input`);
+    if (!box) return;
+    event.preventDefault();
+    box.focus();
+    box.select();
+  }
+}
+
+/** Fields that a letter leads to, by the mark they carry on the page. */
+const FIELDS: Readonly<Record<string, string>> = {
+  t: 'turns',
+  w: 'wire',
+  l: 'length',
+  c: 'series',
+};
