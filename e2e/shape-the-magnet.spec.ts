@@ -173,3 +173,44 @@ test('a design is kept as a file and opened again; a wrong file says what is wro
   await box.setInputFiles(await download.path());
   await expect(page.getByLabel('Name of the magnet')).toHaveValue('Nail magnet');
 });
+
+test('a number answers why', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  const current = page.getByRole('button', { name: 'Current: why?' });
+  await current.click();
+  const answer = page.getByRole('region', { name: 'Why Current' });
+  await expect(answer).toContainText('I = E ÷ (r + leads + coil)');
+  await expect(answer).toContainText('E = 1.58 V');
+  await current.click();
+  await expect(answer).toHaveCount(0);
+});
+
+test('the warmth over a lesson follows the pattern of on and off', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await expect(page.getByText(/^2 trials of 5 s with 60 s between them/)).toBeVisible();
+  await page.getByLabel('Trials in a row').fill('20');
+  await page.getByLabel('Off, seconds').fill('5');
+  await expect(page.getByText(/20 trials of 5 s with 5 s .* too hot to touch/)).toBeVisible();
+  await page.getByLabel('Off, seconds').fill('x');
+  await expect(page.getByText('Type whole seconds and trials.')).toBeVisible();
+});
+
+test('a measured cell takes the place of the typical one', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await page.getByText('Measure your cell').click();
+  await page.getByLabel('Voltage, nothing connected').fill('1.5 V');
+  await page.getByLabel('Voltage across a resistor').fill('1 V');
+  await page.getByRole('button', { name: 'Use this cell' }).click();
+  await expect(page.getByText('Cell as measured: 1.5 V, 0.5 Ω')).toBeVisible();
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  expect((await stored(request, id)).design.design.supply).toMatchObject({
+    emf: '1.5 V',
+    internalResistance: '0.5 Ω',
+  });
+  await page.getByRole('button', { name: 'Back to typical values' }).click();
+  await expect(page.getByText('Cell as measured')).toHaveCount(0);
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+});

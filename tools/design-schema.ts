@@ -9,8 +9,8 @@ interface Node {
   readonly additionalProperties?: unknown;
 }
 
-/** Keys that only some core shapes have. */
-const OPTIONAL = new Set(['bore', 'headDiameter', 'headHeight']);
+/** Keys that only some core shapes and measured cells have. */
+const OPTIONAL = new Set(['bore', 'headDiameter', 'headHeight', 'emf', 'internalResistance']);
 
 /** JSON Schema (draft 2020-12) of a design file, generated from the one Yup schema. */
 export function designJsonSchema(): object {

@@ -45,12 +45,21 @@ describe('a design document', () => {
     ['winding.end', { ...design, winding: { ...design.winding, end: '101 mm' } }],
     ['winding.start', { ...design, winding: { ...design.winding, start: '95 mm' } }],
     ['supply.size', { ...design, supply: { ...design.supply, chemistry: 'nimh', size: '9V' } }],
+    ['supply.internalResistance', { ...design, supply: { ...design.supply, emf: '1.5 V' } }],
+    ['supply.emf', { ...design, supply: { ...design.supply, internalResistance: '0.2 Ω' } }],
     ['load.massEach', { ...design, load: { ...design.load, massEach: '0.4 mm' } }],
     ['name', { ...design, name: '  ' }],
   ])('says beside %s what is wrong with it', (path, value) => {
     const message = errorsOf(value)[path];
     expect(message).toBeTypeOf('string');
     expect(message!.length).toBeGreaterThan(8);
+  });
+
+  it('uses a measured cell in place of the typical one', () => {
+    const measured = { ...design.supply, emf: '1,2 V', internalResistance: '300 mΩ', series: 2 };
+    const { source } = evaluateMagnet(toMagnetDesign({ ...design, supply: measured }));
+    expect(source.emf).toBeCloseTo(2.4, 9);
+    expect(source.resistance).toBeCloseTo(0.6, 9);
   });
 
   it('is taken exactly on the wire and kindly from a file', () => {

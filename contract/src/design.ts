@@ -37,6 +37,8 @@ export const DESIGN_LIMITS = {
   position: { min: 0, max: 0.5, unit: 'mm' },
   base: { min: 0, max: 0.01, unit: 'mm' },
   tails: { min: 0, max: 3, unit: 'cm' },
+  emf: { min: 0.5, max: 30, unit: 'V' },
+  internalResistance: { min: 0, max: 50, unit: 'Ω' },
   leadResistance: { min: 0, max: 5, unit: 'Ω' },
   massEach: { min: 1e-6, max: 1, unit: 'g' },
   roomTemperature: { min: 273.15, max: 318.15, unit: '°C' },
@@ -128,6 +130,9 @@ export const designSchema = object({
     series: whole(1, 12).default(1),
     parallel: whole(1, 8).default(1),
     plusTail: choice<PlusTail>(PLUS_TAILS, 'a tail').default('first'),
+    /** One cell as measured; both or neither. */
+    emf: quantity('voltage', DESIGN_LIMITS.emf).optional(),
+    internalResistance: quantity('resistance', DESIGN_LIMITS.internalResistance).optional(),
   })
     .noUnknown()
     .test('cell', (supply, context) => {
@@ -186,6 +191,13 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
   if (core.shape === 'bolt' && si(core.headDiameter) <= si(core.diameter)) {
     return { path: 'core.headDiameter', message: 'The head must be wider than the bolt.' };
   }
+  const { supply } = design;
+  if (supply.emf !== undefined && supply.internalResistance === undefined) {
+    return { path: 'supply.internalResistance', message: 'A measured cell needs both values.' };
+  }
+  if (supply.emf === undefined && supply.internalResistance !== undefined) {
+    return { path: 'supply.emf', message: 'A measured cell needs both values.' };
+  }
   if (si(winding.end) > si(core.length) + 1e-9) {
     return { path: 'winding.end', message: 'The winding must end on the core.' };
   }
@@ -228,7 +240,20 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       sense: winding.sense,
       tail: si(winding.tails),
     },
-    supply: { ...supply },
+    supply: {
+      chemistry: supply.chemistry,
+      size: supply.size,
+      series: supply.series,
+      parallel: supply.parallel,
+      plusTail: supply.plusTail,
+      ...(supply.emf !== undefined &&
+        supply.internalResistance !== undefined && {
+          measured: {
+            emf: si(supply.emf, 'voltage'),
+            internalResistance: si(supply.internalResistance, 'resistance'),
+          },
+        }),
+    },
     leads: { count: leads.count, resistanceEach: si(leads.resistanceEach, 'resistance') },
     objectMass: si(load.massEach, 'mass'),
     roomTemperature: si(design.roomTemperature, 'temperature'),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { combineCells, findCell } from '../supply/index.js';
+import { combineCells, findCell, measuredResistance } from '../supply/index.js';
 import { currentRise, solveCircuit } from './index.js';
 
 describe('battery, leads and coil', () => {
@@ -30,6 +30,13 @@ describe('cells', () => {
     const pack = combineCells(one, 3, 2);
     expect(pack.emf).toBeCloseTo(3 * one.emf_V, 12);
     expect(pack.resistance).toBeCloseTo(1.5 * one.internalResistance_ohm, 12);
+  });
+
+  // Worked by hand: 1.58 V open, 1.32 V across 1 Ω: 1.32 A, so 0.26 V are lost over 0.197 Ω.
+  it('show their resistance in two readings', () => {
+    expect(measuredResistance(1.58, 1.32, 1)).toBeCloseTo(0.19697, 5);
+    expect(measuredResistance(1.5, 1.6, 1)).toBeNaN();
+    expect(measuredResistance(1.5, 0, 1)).toBeNaN();
   });
 
   it('that are not made are refused', () => {

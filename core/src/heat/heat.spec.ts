@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { steadyTemperature, timeToReach, warmUp, type LumpedWinding } from './index.js';
+import {
+  steadyTemperature,
+  temperatureOver,
+  timeToCool,
+  timeToReach,
+  warmUp,
+  type LumpedWinding,
+} from './index.js';
 
 const coil: LumpedWinding = {
   emf: 3,
@@ -35,5 +42,34 @@ describe('a warming winding', () => {
 
   it('draws less current as it warms', () => {
     expect(warmUp(coil, 22, 600).current).toBeLessThan(warmUp(coil, 22, 1).current);
+  });
+});
+
+describe('a resting winding', () => {
+  // Newton's law of cooling, closed form: t = C/hA · ln(ΔT₀/ΔT₁).
+  it('cools by the closed form when the loss is proportional', () => {
+    expect(timeToCool(coil, 45, 24)).toBeCloseTo((19.05 / 0.035) * Math.log(23 / 2), 6);
+    expect(timeToCool(coil, 23, 24)).toBe(0);
+    expect(timeToCool(coil, 45, 22)).toBe(Infinity);
+  });
+});
+
+describe('on and off again', () => {
+  const points = temperatureOver(coil, { on: 8, off: 60, cycles: 5 });
+
+  it('saws its way up and keeps time', () => {
+    expect(points.at(-1)!.time).toBeCloseTo(5 * 68, 9);
+    const peaks = [8, 76, 144].map(
+      (t) => points.find((p) => Math.abs(p.time - t) < 1e-6)!.temperature,
+    );
+    expect(peaks[1]!).toBeGreaterThan(peaks[0]!);
+    expect(peaks[2]! - peaks[1]!).toBeLessThan(peaks[1]! - peaks[0]!);
+  });
+
+  it('begins like a single switching on', () => {
+    expect(points.find((p) => Math.abs(p.time - 8) < 1e-6)!.temperature).toBeCloseTo(
+      warmUp(coil, 22, 8).temperature,
+      6,
+    );
   });
 });

@@ -50,6 +50,8 @@ export interface MagnetDesign {
     readonly series: number;
     readonly parallel: number;
     readonly plusTail: PlusTail;
+    /** One cell as measured, instead of the typical one: EMF in V, internal resistance in Ω. */
+    readonly measured?: { readonly emf: number; readonly internalResistance: number };
   };
   readonly leads: { readonly count: number; readonly resistanceEach: number };
   /** Mass of one of the objects to lift, kg. */

@@ -19,7 +19,7 @@ import {
   type CurrentSheet,
   type PreparedCore,
 } from '../straight-core/index.js';
-import { combineCells, findCell, type Source } from '../supply/index.js';
+import { combineCells, findCell, type Cell, type Source } from '../supply/index.js';
 import { CONDUCTORS, conductorArea, overallDiameter, resistancePerLength } from '../wire/index.js';
 import { layWinding, type Winding } from '../winding/index.js';
 import { checkDesign } from './check-design.js';
@@ -76,11 +76,7 @@ export function buildMagnet(design: MagnetDesign): Build {
     tail: wound.tail,
   });
   const conductor = CONDUCTORS[wire.conductor];
-  const source = combineCells(
-    findCell(supply.chemistry, supply.size),
-    supply.series,
-    supply.parallel,
-  );
+  const source = combineCells(cellOf(supply), supply.series, supply.parallel);
   const leadResistance = leads.count * leads.resistanceEach;
   const perLength20 = resistancePerLength(conductor, wire.diameter);
   const coilResistance =
@@ -140,6 +136,14 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
     liftedMass: heap.mass,
     liftedCount: heap.mass / design.objectMass,
   };
+}
+
+/** The typical cell, with what was measured of it in its place. */
+function cellOf({ chemistry, size, measured }: MagnetDesign['supply']): Cell {
+  const cell = findCell(chemistry, size);
+  if (!measured) return cell;
+  const { emf, internalResistance } = measured;
+  return { ...cell, emf_V: emf, internalResistance_ohm: internalResistance };
 }
 
 /** What stands in the heap's way at the lifting end. */

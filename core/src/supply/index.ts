@@ -7,4 +7,4 @@ export {
   type CellSize,
   type Chemistry,
 } from './cells.js';
-export { combineCells, type Source } from './supply.js';
+export { combineCells, measuredResistance, type Source } from './supply.js';

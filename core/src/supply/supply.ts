@@ -19,3 +19,13 @@ export function combineCells(cell: Cell, series: number, parallel: number): Sour
     resistance: (cell.internalResistance_ohm * series) / parallel,
   };
 }
+
+/**
+ * Internal resistance from two readings of one voltmeter: open, and with a known resistor across the
+ * cell: r = R (E/V − 1).
+ * @param open E, V. @param loaded V, V, below E. @param load R, Ω, > 0.
+ * @returns Ω; NaN when the readings cannot belong to a cell (loaded not below open, or not positive).
+ */
+export function measuredResistance(open: number, loaded: number, load: number): number {
+  return open > loaded && loaded > 0 && load > 0 ? load * (open / loaded - 1) : NaN;
+}

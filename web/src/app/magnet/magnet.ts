@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { LAYER_STYLES, PLUS_TAILS, SENSES, WINDING_ENDS, type DesignDocument } from '@nab/contract';
 import {
-  ampereTurnsYardstick,
   bestChanges,
   cautionsFor,
   CELL_SIZES,
@@ -14,13 +13,11 @@ import {
   CoreError,
   evaluateMagnet,
   findLimit,
-  formatNumber,
   formatQuantity,
   INSULATIONS,
   MATERIALS,
   parseQuantity,
   polesOf,
-  residualAfter,
   turnsFromLength,
   type Caution,
   type Change,
@@ -42,16 +39,17 @@ import { SweepService } from '../sweep/sweep-service';
 import {
   CAUTION_WORDS,
   changeText,
-  countText,
   gainText,
   priceText,
   liftSentence,
   limitSentence,
   objectWord,
-  secondsText,
-  wireText,
 } from '../words';
 import { applyChange, inTypedUnit } from './apply-change';
+import { factsOf } from './facts';
+import { FactsGrid } from './facts-grid';
+import { HeatPlan } from './heat-plan';
+import { MeasureCell } from './measure-cell';
 import { MagnetToolbar } from './toolbar';
 
 const names = <K extends string>(table: Readonly<Record<K, { readonly name: string }>>) =>
@@ -67,7 +65,10 @@ const names = <K extends string>(table: Readonly<Record<K, { readonly name: stri
     NzButtonModule,
     ChoiceField,
     Cutaway,
+    FactsGrid,
+    HeatPlan,
     MagnetToolbar,
+    MeasureCell,
     Notice,
     NumberField,
     QuantityField,
@@ -192,47 +193,12 @@ export class MagnetPage {
     };
   });
 
-  /** The numbers that support the sentence. */
   protected readonly facts = computed(() => {
-    const { evaluation: e } = this.base();
-    if (!e) return [];
-    const layers = e.winding.layers.length;
-    const residual = residualAfter(this.store.magnet(), e);
-    return [
-      { name: 'Wire to cut', value: wireText(e.winding.wireLength) },
-      {
-        name: 'Layers',
-        value: `${layers}`,
-        note: `${e.winding.turnsPerLayer} turns fit in one`,
-      },
-      { name: 'Coil resistance', value: formatQuantity(e.coilResistance, 'resistance') },
-      { name: 'Current', value: formatQuantity(e.circuit.current, 'current') },
-      {
-        name: 'Terminal voltage',
-        value: formatQuantity(e.circuit.terminalVoltage, 'voltage'),
-        note: `of ${formatNumber(e.source.emf)} V`,
-      },
-      { name: 'Ampere-turns', value: `${formatNumber(e.ampereTurns)} A` },
-      { name: 'Heat in the coil', value: `${formatNumber(e.circuit.coilPower)} W` },
-      {
-        name: 'On at most',
-        value: secondsText(e.allowedOnTime),
-        note: Number.isFinite(e.allowedOnTime) ? 'from cold to 45 °C' : 'stays below 45 °C',
-      },
-      { name: 'Steel, fullest', value: `${formatNumber(e.peakFluxDensity)} T` },
-      { name: 'Mass lifted', value: formatQuantity(e.liftedMass, 'mass') },
-      {
-        name: 'Stays stuck',
-        value: countText(residual.heldCount),
-        note: 'after switching off; a knock shakes part of it off',
-      },
-      {
-        name: 'Yardstick',
-        value: `${formatNumber(ampereTurnsYardstick(e))} A`,
-        note: 'most ampere-turns with wire that matches this battery',
-      },
-    ];
+    const { evaluation } = this.base();
+    return evaluation ? factsOf(this.store.design().valid(), this.store.magnet(), evaluation) : [];
   });
+  /** Trials that one group makes with the base magnet's coil. */
+  protected readonly trialsInARow = computed(() => this.store.plan().valid().repeats);
 
   protected words({ code }: Caution): string {
     return CAUTION_WORDS[code];

@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { CoreError, formatQuantity, measuredResistance, parseQuantity } from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { QuantityField } from '../quantity-field';
+
+/** Two readings of a voltmeter make a typical cell the educator's own. */
+@Component({
+  selector: 'nab-measure-cell',
+  imports: [NzButtonModule, QuantityField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    summary {
+      cursor: pointer;
+      font-weight: 600;
+      color: var(--nab-copper);
+    }
+    details[open] summary {
+      margin-bottom: 8px;
+    }
+    .nab-fields {
+      margin-bottom: 8px;
+    }
+  `,
+  template: `
+    @if (measured(); as cell) {
+      <p>
+        Cell as measured: <span class="nab-number">{{ cell }}</span>
+        <button nz-button type="button" (click)="forget()">Back to typical values</button>
+      </p>
+    }
+    <details>
+      <summary>Measure your cell</summary>
+      <div class="nab-fields">
+        <nab-quantity
+          label="Voltage, nothing connected"
+          kind="voltage"
+          [value]="open()"
+          (valueChange)="open.set($event)"
+        />
+        <nab-quantity
+          label="Voltage across a resistor"
+          kind="voltage"
+          [value]="loaded()"
+          (valueChange)="loaded.set($event)"
+        />
+        <nab-quantity
+          label="The resistor"
+          kind="resistance"
+          hint="1 Ω to 5 Ω is good"
+          [value]="load()"
+          (valueChange)="load.set($event)"
+        />
+      </div>
+      @if (result(); as r) {
+        <p>
+          Internal resistance <span class="nab-number">{{ r.text }}</span>, from r = R (E/V − 1).
+          <button nz-button type="button" (click)="use(r.resistance)">Use this cell</button>
+        </p>
+      } @else {
+        <p class="nab-hint">
+          One cell alone. Read the meter with nothing connected, then for a second or two with the
+          resistor across the cell. The second reading must be the lower one.
+        </p>
+      }
+    </details>
+  `,
+})
+export class MeasureCell {
+  private readonly store = inject(InvestigationStore);
+  protected readonly open = signal('');
+  protected readonly loaded = signal('');
+  protected readonly load = signal('1 Ω');
+
+  protected readonly measured = computed(() => {
+    const { emf, internalResistance } = this.store.design().value().supply;
+    return emf !== undefined && internalResistance !== undefined
+      ? `${emf}, ${internalResistance}`
+      : null;
+  });
+
+  protected readonly result = computed(() => {
+    try {
+      const resistance = measuredResistance(
+        parseQuantity(this.open(), 'voltage', 'V').si,
+        parseQuantity(this.loaded(), 'voltage', 'V').si,
+        parseQuantity(this.load(), 'resistance', 'Ω').si,
+      );
+      return Number.isFinite(resistance)
+        ? { resistance, text: formatQuantity(resistance, 'resistance') }
+        : null;
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  });
+
+  protected use(resistance: number): void {
+    const emf = parseQuantity(this.open(), 'voltage', 'V');
+    this.store.design().edit((design) => ({
+      ...design,
+      supply: {
+        ...design.supply,
+        emf: formatQuantity(emf.si, 'voltage', 'V', 4),
+        internalResistance: formatQuantity(resistance, 'resistance'),
+      },
+    }));
+  }
+
+  protected forget(): void {
+    this.store.design().edit((design) => {
+      const { emf: _emf, internalResistance: _resistance, ...typical } = design.supply;
+      return { ...design, supply: typical };
+    });
+  }
+}
