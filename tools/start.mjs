@@ -1,5 +1,6 @@
 // npm start: installs what is missing, starts database and server, and keeps both running.
 import { createServer } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { ensureDependencies } from './install/dependencies.mjs';
 import { ensurePostgres } from './install/debian.mjs';
 import { ensureWebBuild, webFolder } from './install/web-build.mjs';
@@ -88,7 +89,18 @@ try {
   await stop(1, error.message);
 }
 takeLock({ address: server.address });
-console.log(`\nNab is running at ${server.address}\nPress Ctrl-C to stop it.`);
+const addresses = /^(0\.0\.0\.0|::)$/.test(process.env.NAB_HOST ?? '')
+  ? [`http://127.0.0.1:${port}`, ...networkAddresses().map((ip) => `http://${ip}:${port}`)]
+  : [server.address];
+console.log(`\nNab is running at ${addresses.join(' and ')}\nPress Ctrl-C to stop it.`);
+
+/** Addresses at which the tablets in the room reach this machine. */
+function networkAddresses() {
+  return Object.values(networkInterfaces())
+    .flat()
+    .filter((net) => net && net.family === 'IPv4' && !net.internal)
+    .map((net) => net.address);
+}
 
 async function firstFreePort(first) {
   for (let candidate = first; candidate < first + 50; candidate++) {

@@ -7,6 +7,7 @@ import { firstValueFrom } from 'rxjs';
 import { Notice } from '../frame/notice';
 import { OpenDocuments } from '../frame/save-status';
 import { Server, ServerRefusal } from '../saving';
+import { v4 as uuid } from 'uuid';
 
 /** All investigations, and the way to a new one. */
 @Component({
@@ -161,10 +162,10 @@ export class Home {
 
   protected async create(): Promise<void> {
     this.creating.set(true);
-    const id = crypto.randomUUID();
+    const id = uuid();
     const withId = <T extends object>(item: T): T & { id: string } => ({
       ...item,
-      id: crypto.randomUUID(),
+      id: uuid(),
     });
     try {
       await firstValueFrom(

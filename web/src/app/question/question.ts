@@ -7,6 +7,7 @@ import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 import { objectWord, percentText } from '../words';
+import { v4 as uuid } from 'uuid';
 
 const OBJECT_NAMES = Object.fromEntries(
   Object.entries(SMALL_OBJECTS).map(([id, { name }]) => [id, name]),
@@ -105,7 +106,7 @@ export class QuestionPage {
   protected addLevel(): void {
     const { levels } = this.plan();
     const last = Math.max(0, ...levels.map((level) => level.turns || 0));
-    this.edit({ levels: [...levels, { id: crypto.randomUUID(), turns: last + 20 }] });
+    this.edit({ levels: [...levels, { id: uuid(), turns: last + 20 }] });
   }
 
   protected removeLevel(index: number): void {
@@ -128,7 +129,7 @@ export class QuestionPage {
   protected addGroup(): void {
     const { groups } = this.plan();
     this.edit({
-      groups: [...groups, { id: crypto.randomUUID(), name: `Group ${groups.length + 1}` }],
+      groups: [...groups, { id: uuid(), name: `Group ${groups.length + 1}` }],
     });
   }
 

@@ -5,6 +5,7 @@ import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
 import { benchStore, type OutgoingRecord } from './bench-store';
 import { ServerAway, ServerRefusal } from './outcomes';
 import { Server } from './server';
+import { v4 as uuid } from 'uuid';
 
 /** What the server confirmed. */
 export type Delivery =
@@ -64,7 +65,7 @@ export class Outbox {
     investigationId: string,
     body: Readonly<Record<string, unknown>>,
   ): Promise<string> {
-    const id = crypto.randomUUID();
+    const id = uuid();
     await benchStore.outgoing.add({ id, kind, investigationId, body, at: Date.now() });
     void this.deliver();
     return id;
