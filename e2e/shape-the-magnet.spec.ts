@@ -214,3 +214,14 @@ test('a measured cell takes the place of the typical one', async ({ page, reques
   await expect(page.getByText('Cell as measured')).toHaveCount(0);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
 });
+
+test('both ends counted together lift more, and hang in the drawing', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/question`);
+  const strip = page.getByRole('img', { name: /Predicted clips lifted/ });
+  const before = await strip.getAttribute('aria-label');
+  await page.getByLabel('Counted at').selectOption('both');
+  await expect(strip).not.toHaveAttribute('aria-label', before!);
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  expect((await stored(request, id)).design.design.load.ends).toBe('both');
+});

@@ -22,6 +22,7 @@ import {
   type WindingEnd,
   type WindingSense,
   type LayerStyle,
+  type LiftingEnds,
 } from '@nab/core';
 import { number, object, string, type InferType, type NumberSchema, type StringSchema } from 'yup';
 import { quantity, type QuantityLimits } from './quantity-field.js';
@@ -80,7 +81,11 @@ const PLUS_TAILS: Readonly<Record<PlusTail, string>> = {
   first: 'Tail of the first turn',
   last: 'Tail of the last turn',
 };
-export { LAYER_STYLES, PLUS_TAILS, SENSES, WINDING_ENDS };
+const LIFTING_ENDS: Readonly<Record<LiftingEnds, string>> = {
+  one: 'One end',
+  both: 'Both ends',
+};
+export { LAYER_STYLES, LIFTING_ENDS, PLUS_TAILS, SENSES, WINDING_ENDS };
 
 /**
  * A design as it is stored, sent and saved to a file: every quantity as the educator typed it. The
@@ -152,6 +157,7 @@ export const designSchema = object({
   load: object({
     object: choice<SmallObjectId>(SMALL_OBJECTS, 'an object'),
     massEach: quantity('mass', DESIGN_LIMITS.massEach),
+    ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),
   }).noUnknown(),
   roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
 })
@@ -255,6 +261,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
         }),
     },
     leads: { count: leads.count, resistanceEach: si(leads.resistanceEach, 'resistance') },
+    ends: load.ends,
     objectMass: si(load.massEach, 'mass'),
     roomTemperature: si(design.roomTemperature, 'temperature'),
   };
@@ -281,7 +288,7 @@ export function newDesign(name = 'Nail magnet'): DesignDocument {
     },
     supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
     leads: { count: 2, resistanceEach: '0.07 Ω' },
-    load: { object: 'clip-small', massEach: '0.4 g' },
+    load: { object: 'clip-small', massEach: '0.4 g', ends: 'one' },
     roomTemperature: '20 °C',
   };
 }

@@ -69,6 +69,7 @@ const design: MagnetDesign = {
   },
   supply: { chemistry: 'alkaline', size: 'AA', series: 1, parallel: 1, plusTail: 'first' },
   leads: { count: 2, resistanceEach: 0.07 },
+  ends: 'one',
   objectMass: 0.0004,
   roomTemperature: 293.15,
 };

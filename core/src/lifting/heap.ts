@@ -60,7 +60,7 @@ export function growHeap(
 
   // Rays reach from straight ahead to where the winding's front plane hides the space behind it.
   const behind = Math.atan2(windingRadius, Math.max(0, centre - windingEnd));
-  const lowest = windingRadius > coreRadius ? -Math.cos(behind) : -1;
+  const lowest = -Math.cos(behind);
   const { nodes, weights } = gaussLegendre(RAYS);
   const angle = new Float64Array(RAYS);
   const inner = new Float64Array(RAYS);

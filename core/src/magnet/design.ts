@@ -13,6 +13,9 @@ export const CORE_SHAPES: Readonly<Record<CoreShape, string>> = {
   pipe: 'Pipe',
 };
 
+/** One end (the free one), or both counted together. */
+export type LiftingEnds = 'one' | 'both';
+
 /** A straight-core magnet with everything that decides what it does. SI units throughout. */
 export interface MagnetDesign {
   readonly core: {
@@ -54,6 +57,8 @@ export interface MagnetDesign {
     readonly measured?: { readonly emf: number; readonly internalResistance: number };
   };
   readonly leads: { readonly count: number; readonly resistanceEach: number };
+  /** Which ends of the core lift and are counted. */
+  readonly ends: LiftingEnds;
   /** Mass of one of the objects to lift, kg. */
   readonly objectMass: number;
   /** K. */

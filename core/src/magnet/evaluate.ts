@@ -6,7 +6,13 @@ import {
   TOUCH_LIMIT_C,
   type LumpedWinding,
 } from '../heat/index.js';
-import { exteriorCharges, growHeap, type Heap, type TipShape } from '../lifting/index.js';
+import {
+  exteriorCharges,
+  growHeap,
+  type ChargeRings,
+  type Heap,
+  type TipShape,
+} from '../lifting/index.js';
 import { findMaterial } from '../steel/index.js';
 import {
   coilFieldOnCore,
@@ -50,8 +56,11 @@ export interface Evaluation extends Build {
   readonly peakFluxDensity: number;
   /** Mean flux density of the lifting face, T. */
   readonly faceFluxDensity: number;
+  /** What hangs at the free end; positions from the rear end of the shank. */
   readonly heap: Heap;
-  /** Predicted mass and number of objects lifted by the free end. */
+  /** What hangs at the rear end, seen from there: its `centre` is measured backward from z = 0. */
+  readonly rearHeap: Heap | null;
+  /** Predicted mass and number of objects lifted by the ends that are counted. */
   readonly liftedMass: number;
   readonly liftedCount: number;
 }
@@ -126,6 +135,11 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
   const rings = exteriorCharges(core, sheets, design.core.length);
   const heap = growHeap(rings, tipShape(design, build));
+  const rearHeap =
+    design.ends === 'both'
+      ? growHeap(mirrored(exteriorCharges(core, sheets, 0)), rearShape(design, build))
+      : null;
+  const liftedMass = heap.mass + (rearHeap?.mass ?? 0);
   return {
     ...build,
     core,
@@ -133,8 +147,9 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
     peakFluxDensity: core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0),
     faceFluxDensity,
     heap,
-    liftedMass: heap.mass,
-    liftedCount: heap.mass / design.objectMass,
+    rearHeap,
+    liftedMass,
+    liftedCount: liftedMass / design.objectMass,
   };
 }
 
@@ -154,6 +169,32 @@ export function tipShape({ core, winding }: MagnetDesign, build: Build): TipShap
     windingEnd: winding.end,
     windingRadius: build.winding.outerRadius,
   };
+}
+
+/**
+ * What stands in the way at the rear end, in heights counted backward from the rear end of the shank.
+ * A bolt's head is in the way of nothing but itself: its rim is the bare part.
+ */
+function rearShape({ core, winding }: MagnetDesign, build: Build): TipShape {
+  if (core.shape === 'bolt' && core.head) {
+    return {
+      face: core.head.height,
+      coreRadius: core.head.diameter / 2,
+      windingEnd: 0,
+      windingRadius: core.head.diameter / 2,
+    };
+  }
+  return {
+    face: 0,
+    coreRadius: core.diameter / 2,
+    windingEnd: -winding.start,
+    windingRadius: build.winding.outerRadius,
+  };
+}
+
+/** The same rings with heights counted backward. */
+function mirrored(rings: ChargeRings): ChargeRings {
+  return { ...rings, z: rings.z.map((z) => -z) };
 }
 
 /** Magnetises the design's core with given ampere-turns. */

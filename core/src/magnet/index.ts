@@ -1,5 +1,5 @@
 export { ampereTurnsYardstick, bestChanges, type Change, type ChangeKind } from './changes.js';
-export { CORE_SHAPES, type CoreShape, type MagnetDesign } from './design.js';
+export { CORE_SHAPES, type CoreShape, type LiftingEnds, type MagnetDesign } from './design.js';
 export {
   buildMagnet,
   coreSections,

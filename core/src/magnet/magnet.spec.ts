@@ -30,6 +30,7 @@ const nail: MagnetDesign = {
   },
   supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
   leads: { count: 2, resistanceEach: 0.07 },
+  ends: 'one',
   objectMass: 0.0004,
   roomTemperature: 293.15,
 };
@@ -57,6 +58,25 @@ describe('a magnet', () => {
   it('lifts twice as many objects of half the mass', () => {
     const light = evaluateMagnet({ ...nail, objectMass: 0.0002 });
     expect(light.liftedCount).toBeCloseTo(2 * evaluateMagnet(nail).liftedCount, 6);
+  });
+
+  it('wound evenly lifts twice as much with both ends as with one', () => {
+    const even = {
+      ...nail,
+      core: { ...nail.core, shape: 'rod' },
+      winding: { ...nail.winding, start: 0.01, end: 0.09, turns: 133 },
+    } as const;
+    const one = evaluateMagnet(even);
+    const both = evaluateMagnet({ ...even, ends: 'both' });
+    expect(both.winding.turnsPerLayer).toBe(133);
+    expect(both.liftedMass / one.liftedMass).toBeGreaterThan(1.9);
+    expect(both.liftedMass / one.liftedMass).toBeLessThan(2.1);
+    expect(one.rearHeap).toBeNull();
+  });
+
+  it('lifts more at the end near which it is wound', () => {
+    const both = evaluateMagnet({ ...nail, ends: 'both' });
+    expect(both.heap.mass).toBeGreaterThan(both.rearHeap!.mass);
   });
 
   it('lifts hardly anything without a magnetic core', () => {

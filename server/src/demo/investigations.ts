@@ -49,7 +49,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
       wire: { ...bolt.wire, size: '24 AWG' },
       winding: { ...bolt.winding, turns: 150, start: '5 mm', end: '70 mm', tails: '6 in' },
       supply: { chemistry: 'alkaline', size: 'AA', series: 2, parallel: 1, plusTail: 'first' },
-      load: { object: 'washer', massEach: '0.45 g' },
+      load: { object: 'washer', massEach: '0.45 g', ends: 'one' },
     },
     turns: [90, 150, 220],
     groups: ['Hermit crabs', 'Barnacles', 'Terns'],

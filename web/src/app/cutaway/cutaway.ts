@@ -13,7 +13,7 @@ import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } 
 import { countText } from '../words';
 import {
   drawCore,
-  drawHeap,
+  drawHeaps,
   drawLens,
   drawPoles,
   drawRuler,
@@ -131,7 +131,7 @@ export class Cutaway {
     const root = select(this.picture().nativeElement) as Group;
     root.selectAll('*').remove();
     drawRuler(root.append('g'), design, at);
-    drawHeap(root.append('g'), evaluation, band, at, this.ids.heap);
+    drawHeaps(root.append('g'), evaluation, band, at, this.ids.heap);
     drawCore(root.append('g'), design, at, this.ids.hatch);
     drawTurns(root.append('g'), evaluation, design, at);
     drawPoles(root.append('g'), design, at);

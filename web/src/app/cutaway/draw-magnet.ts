@@ -94,43 +94,34 @@ export function drawTurns(
   }
 }
 
-/** The heap that hangs at the lifting end, with the outlines of its band. */
-export function drawHeap(
+/** What hangs at the ends that lift, with the outlines of its band. */
+export function drawHeaps(
   group: Group,
-  { heap, liftedCount }: Evaluation,
+  { heap, rearHeap, liftedCount }: Evaluation,
   band: Band,
   at: Layout,
   fill: string,
 ): void {
   if (!(liftedCount > 0.05)) return;
-  const outline = (count: number): string => {
-    const swell = Math.cbrt(count / liftedCount);
-    const half: [number, number][] = Array.from(heap.angle, (angle, i) => {
-      const r = heap.inner[i]! + (heap.outer[i]! - heap.inner[i]!) * swell;
-      return [r * Math.sin(angle), heap.centre + r * Math.cos(angle)];
-    });
-    const right = half.map(([x, z]): [number, number] => [at.axisX + x * at.scale, at.y(z)]);
-    const left = half.map(([x, z]): [number, number] => [at.axisX - x * at.scale, at.y(z)]);
-    return `${line()([...left.reverse(), ...right]) ?? ''}Z`;
-  };
-  group
-    .append('path')
-    .attr('d', outline(band.high))
-    .attr('fill', 'none')
-    .attr('stroke', 'var(--nab-ink-soft)')
-    .attr('stroke-dasharray', '2 4');
-  group
-    .append('path')
-    .attr('d', outline(band.median))
-    .attr('fill', `url(#${fill})`)
-    .attr('stroke', 'var(--nab-ink-soft)')
-    .attr('stroke-width', 1.2);
-  group
-    .append('path')
-    .attr('d', outline(band.low))
-    .attr('fill', 'none')
-    .attr('stroke', 'var(--nab-ink-soft)')
-    .attr('stroke-dasharray', '2 4');
+  // The rear heap's heights are counted backward from the rear end.
+  const heaps = [{ heap, forward: 1 }, ...(rearHeap ? [{ heap: rearHeap, forward: -1 }] : [])];
+  for (const { heap: one, forward } of heaps) {
+    const outline = (count: number): string => {
+      const swell = Math.cbrt(count / liftedCount);
+      const half = Array.from(one.angle, (angle, i): [number, number] => {
+        const r = one.inner[i]! + (one.outer[i]! - one.inner[i]!) * swell;
+        return [r * Math.sin(angle), forward * (one.centre + r * Math.cos(angle))];
+      });
+      const side = (sign: number) =>
+        half.map(([x, z]): [number, number] => [at.axisX + sign * x * at.scale, at.y(z)]);
+      return `${line()([...side(-1).reverse(), ...side(1)]) ?? ''}Z`;
+    };
+    const path = (count: number) =>
+      group.append('path').attr('d', outline(count)).attr('stroke', 'var(--nab-ink-soft)');
+    path(band.high).attr('fill', 'none').attr('stroke-dasharray', '2 4');
+    path(band.median).attr('fill', `url(#${fill})`).attr('stroke-width', 1.2);
+    path(band.low).attr('fill', 'none').attr('stroke-dasharray', '2 4');
+  }
 }
 
 /** A ruler along the core, in millimetres. */

@@ -20,7 +20,7 @@ export interface Layout {
 /** Largest scale at which head, core, winding and heap all fit. */
 export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band): Layout {
   const head = design.core.head?.height ?? 0;
-  const { heap, winding, liftedCount } = evaluation;
+  const { heap, rearHeap, winding, liftedCount } = evaluation;
   // Radii grow as the cube root of the count.
   const swell = liftedCount > 0 ? Math.cbrt(band.high / liftedCount) : 1;
   let below = 0;
@@ -34,11 +34,17 @@ export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band)
     below = Math.max(below, heap.centre + r * Math.cos(angle) - design.core.length);
     beside = Math.max(beside, r * Math.sin(angle));
   });
+  let above = head;
+  rearHeap?.angle.forEach((angle, i) => {
+    const r = rearHeap.outer[i]! * swell;
+    above = Math.max(above, rearHeap.centre + r * Math.cos(angle));
+    beside = Math.max(beside, r * Math.sin(angle));
+  });
   const scale = Math.min(
-    (BOX.height - TOP - BOTTOM) / (head + design.core.length + below),
+    (BOX.height - TOP - BOTTOM) / (above + design.core.length + below),
     HALF_WIDTH / beside,
   );
-  const zero = TOP + head * scale;
+  const zero = TOP + above * scale;
   return {
     scale,
     axisX: AXIS_X,

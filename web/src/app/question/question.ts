@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { DesignDocument, Plan } from '@nab/contract';
+import { LIFTING_ENDS, type DesignDocument, type Plan } from '@nab/contract';
 import { predictiveBand, PRIOR_BELIEF, SMALL_OBJECTS, type SmallObjectId } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { LevelStrip, type StripLevel } from '../charts/level-strip';
@@ -24,6 +24,7 @@ const OBJECT_NAMES = Object.fromEntries(
 export class QuestionPage {
   protected readonly store = inject(InvestigationStore);
   protected readonly objectNames = OBJECT_NAMES;
+  protected readonly liftingEnds = LIFTING_ENDS;
   protected readonly plan = computed(() => this.store.plan().value());
   protected readonly load = computed(() => this.store.design().value().load);
   protected readonly many = computed(() => objectWord(this.load().object, 2));
