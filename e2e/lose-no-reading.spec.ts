@@ -121,3 +121,27 @@ test('a tablet that reaches Nab over plain HTTP records just as well', async ({
   await bench.isSaved();
   expect((await stored(request, id)).readings).toHaveLength(1);
 });
+
+test('a tablet stays with its group over a reload', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/run`);
+  await page.getByRole('button', { name: 'Terns' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Terns' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('what another tablet records arrives by itself', async ({ page, browser, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/run`);
+  await expect(page.getByRole('region', { name: 'What Limpets counted' })).toBeVisible();
+  // A context of its own has its own storage, like another tablet.
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(`/investigations/${id}/run`);
+  const bench = new RunBench(other);
+  await bench.predict(4);
+  await bench.trial({ lifted: 6 });
+  await bench.isSaved();
+  const log = page.getByRole('region', { name: 'What Limpets counted' });
+  await expect(log.getByRole('listitem')).toHaveCount(1);
+  await other.context().close();
+});

@@ -24,7 +24,16 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { debounceTime, firstValueFrom, map } from 'rxjs';
+import {
+  catchError,
+  debounceTime,
+  EMPTY,
+  exhaustMap,
+  filter,
+  firstValueFrom,
+  interval,
+  map,
+} from 'rxjs';
 import { benchStore, Outbox, SavedDocument, Server, ServerAway, ServerRefusal } from '../saving';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
@@ -40,6 +49,7 @@ export interface LevelMagnet {
 }
 
 const REST_MS = 120;
+const REFRESH_MS = 8000;
 
 /** One investigation on screen: plan and design that save themselves, and what the benches sent. */
 @Injectable()
@@ -125,6 +135,22 @@ export class InvestigationStore {
     toObservable(computed(() => this.designSignal()?.valid() ?? null))
       .pipe(debounceTime(REST_MS), takeUntilDestroyed())
       .subscribe((design) => this.restingSignal.set(design && toMagnetDesign(design)));
+    // What other tablets sent arrives by itself.
+    interval(REFRESH_MS)
+      .pipe(
+        filter(() => document.visibilityState === 'visible' && this.loadSignal() === 'ready'),
+        exhaustMap(() => this.server.investigation(this.idSignal()).pipe(catchError(() => EMPTY))),
+        takeUntilDestroyed(),
+      )
+      .subscribe((fresh) => {
+        const base = this.baseSignal();
+        if (base?.id !== fresh.id) return;
+        const unchanged =
+          base.readings.length === fresh.readings.length &&
+          base.predictions.length === fresh.predictions.length;
+        if (unchanged) return;
+        this.setBase({ ...base, readings: fresh.readings, predictions: fresh.predictions });
+      });
     this.outbox.delivered.pipe(takeUntilDestroyed()).subscribe((delivery) => {
       const base = this.baseSignal();
       if (!base || delivery.investigationId !== base.id) return;

@@ -44,7 +44,8 @@ export class RunPage {
   protected readonly words = CAUTION_WORDS;
   protected readonly secondsText = secondsText;
 
-  protected readonly groupId = signal(this.store.plan().valid().groups[0]!.id);
+  /** This tablet's group, remembered over a reload so that no reading goes to another. */
+  protected readonly groupId = signal(localStorage.getItem(groupKey(this.store.id())) ?? '');
   private readonly chosenLevel = signal<string | null>(null);
   private readonly moved = signal<Stage | null>(null);
   protected readonly prediction = signal<number | null>(null);
@@ -123,6 +124,7 @@ export class RunPage {
 
   protected chooseGroup(id: string): void {
     this.groupId.set(id);
+    localStorage.setItem(groupKey(this.store.id()), id);
     this.chosenLevel.set(null);
     this.startAfresh();
   }
@@ -249,4 +251,8 @@ export class RunPage {
   private complain(errors: readonly { path: string; message: string }[]): void {
     this.complaint.set(Object.fromEntries(errors.map(({ path, message }) => [path, message])));
   }
+}
+
+function groupKey(investigationId: string): string {
+  return `nab-group:${investigationId}`;
 }
