@@ -210,6 +210,10 @@ test('a measured cell takes the place of the typical one', async ({ page, reques
     emf: '1.5 V',
     internalResistance: '0.5 Ω',
   });
+  // Another cell is another cell.
+  await page.getByLabel('Cell', { exact: true }).selectOption('C');
+  await expect(page.getByText('Cell as measured')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Back to typical values' }).click();
   await expect(page.getByText('Cell as measured')).toHaveCount(0);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
@@ -224,4 +228,19 @@ test('both ends counted together lift more, and hang in the drawing', async ({ p
   await expect(strip).not.toHaveAttribute('aria-label', before!);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   expect((await stored(request, id)).design.design.load.ends).toBe('both');
+});
+
+test('a car battery is for demonstrations only, with its fuse, and no group can run it', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await page.getByLabel('Chemistry').selectOption('lead-acid');
+  await page.getByLabel('Cell', { exact: true }).selectOption('car');
+  await expect(page.getByText(/Only an adult uses it.*Fuse for this coil: \d+ A/)).toBeVisible();
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await page.getByRole('link', { name: /^Run/ }).click();
+  await expect(page.getByText(/Only an adult uses it/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save our prediction' })).toHaveCount(0);
 });

@@ -1,8 +1,9 @@
-import type { Build, MagnetDesign } from '../magnet/index.js';
-import { TRIAL_ON_TIME_S } from '../magnet/index.js';
+import { TRIAL_ON_TIME_S, type Build, type MagnetDesign } from '../magnet/index.js';
+import { fuseFor, isDemonstrationSupply } from '../supply/index.js';
 
 /** What a design makes necessary to say, by code; the words live with the interface. */
 export type CautionCode =
+  | 'demonstration-only'
   | 'too-hot-for-trial'
   | 'limited-on-time'
   | 'near-short-circuit'
@@ -15,6 +16,8 @@ export interface Caution {
   readonly code: CautionCode;
   /** 'stop': must not be run like this; 'caution': run with care. */
   readonly severity: 'stop' | 'caution';
+  /** For a demonstration: rating of the fuse close to the terminal, A; null when none is made. */
+  readonly fuse_A?: number | null;
 }
 
 /** Longest single on-time at the bench, however cool the coil. Common practice, no source. */
@@ -28,6 +31,13 @@ export function trialOnTime(build: Build): number {
 /** Cautions that this design triggers, stop before caution. */
 export function cautionsFor(design: MagnetDesign, build: Build): Caution[] {
   const cautions: Caution[] = [];
+  if (isDemonstrationSupply(design.supply.chemistry)) {
+    cautions.push({
+      code: 'demonstration-only',
+      severity: 'stop',
+      fuse_A: fuseFor(build.circuit.current),
+    });
+  }
   if (build.allowedOnTime < TRIAL_ON_TIME_S) {
     cautions.push({ code: 'too-hot-for-trial', severity: 'stop' });
   } else if (build.allowedOnTime < 10 * 60) {

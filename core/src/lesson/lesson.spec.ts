@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { PRIOR_BELIEF } from '../calibration/index.js';
 import { buildMagnet, type MagnetDesign } from '../magnet/index.js';
 import { seededRandom } from '../numerics/index.js';
+import { fuseFor } from '../supply/index.js';
 import {
   cautionsFor,
   judgePlan,
@@ -99,6 +100,11 @@ describe('cautions', () => {
       {},
     ],
     ['strip-enamel', { wire: thin }, {}],
+    [
+      'demonstration-only',
+      { supply: { ...design.supply, chemistry: 'lead-acid', size: 'car' } },
+      { supply: { ...design.supply, chemistry: 'lithium' } },
+    ],
     ['sharp-core', { core: { ...design.core, shape: 'nail' } }, {}],
   ])('“%s” shows for a design that needs it and not for one that does not', (code, yes, no) => {
     expect(codes(yes)).toContain(code);
@@ -107,6 +113,18 @@ describe('cautions', () => {
 
   it('about wire ends and cells show for every design', () => {
     expect(codes({})).toEqual(expect.arrayContaining(['wire-ends', 'cells']));
+  });
+
+  it('name the fuse of a demonstration, a quarter above its current', () => {
+    const car = {
+      ...design,
+      supply: { ...design.supply, chemistry: 'lead-acid', size: 'car' },
+    } as const;
+    const build = buildMagnet(car);
+    const { fuse_A: fuse } = cautionsFor(car, build)[0]!;
+    expect(fuse).toBeGreaterThanOrEqual(1.25 * build.circuit.current);
+    expect(fuse).toBeLessThan(2.6 * build.circuit.current);
+    expect(fuseFor(500)).toBeNull();
   });
 
   it('put a stop before everything else', () => {

@@ -1,7 +1,8 @@
 import { CoreError } from '../errors.js';
 
-export type Chemistry = 'zinc-carbon' | 'alkaline' | 'nimh';
-export type CellSize = 'AAA' | 'AA' | 'C' | 'D' | '9V' | 'lantern';
+export type Chemistry = 'zinc-carbon' | 'alkaline' | 'nimh' | 'lithium' | 'lead-acid' | 'li-ion';
+export type CellSize =
+  'AAA' | 'AA' | 'C' | 'D' | '9V' | 'lantern' | 'sealed-6V' | 'car' | 'tool-18V';
 
 /** A fresh cell (or block of cells sold as one) at room temperature. */
 export interface Cell {
@@ -19,6 +20,9 @@ export const CHEMISTRIES: Readonly<Record<Chemistry, string>> = {
   'zinc-carbon': 'Zinc-carbon',
   alkaline: 'Alkaline',
   nimh: 'NiMH, rechargeable',
+  lithium: 'Lithium, not rechargeable',
+  'lead-acid': 'Lead-acid (demonstration only)',
+  'li-ion': 'Li-ion pack (demonstration only)',
 };
 
 export const CELL_SIZES: Readonly<Record<CellSize, string>> = {
@@ -28,6 +32,9 @@ export const CELL_SIZES: Readonly<Record<CellSize, string>> = {
   D: 'D',
   '9V': '9 V block',
   lantern: '6 V lantern',
+  'sealed-6V': '6 V sealed',
+  car: '12 V car battery',
+  'tool-18V': '18 V tool pack',
 };
 
 /**
@@ -53,6 +60,11 @@ const CELL_TABLE: readonly (readonly [Chemistry, CellSize, number, number, numbe
   ['nimh', 'AA', 1.25, 0.04, 2000],
   ['nimh', 'C', 1.25, 0.03, 4000],
   ['nimh', 'D', 1.25, 0.025, 8000],
+  ['lithium', 'AAA', 1.75, 0.18, 1200],
+  ['lithium', 'AA', 1.75, 0.12, 3000],
+  ['lead-acid', 'sealed-6V', 6.4, 0.03, 4000],
+  ['lead-acid', 'car', 12.7, 0.006, 45000],
+  ['li-ion', 'tool-18V', 20, 0.08, 2000],
 ];
 
 export const CELLS: readonly Cell[] = CELL_TABLE.map(([chemistry, size, emf, r, mAh]) => ({
@@ -62,6 +74,21 @@ export const CELLS: readonly Cell[] = CELL_TABLE.map(([chemistry, size, emf, r, 
   internalResistance_ohm: r,
   charge_C: mAh * 3.6,
 }));
+
+/**
+ * Supplies that can deliver a hundred amperes and more: for demonstrations by an adult, with a fuse.
+ */
+export function isDemonstrationSupply(chemistry: Chemistry): boolean {
+  return chemistry === 'lead-acid' || chemistry === 'li-ion';
+}
+
+/** Ratings of blade and bolt-down fuses, A. Common practice, no source. */
+const FUSES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 150, 200];
+
+/** The smallest fuse that a steady current does not blow: a quarter above it; null beyond 200 A. */
+export function fuseFor(current: number): number | null {
+  return FUSES_A.find((rating) => rating >= 1.25 * current) ?? null;
+}
 
 /** @throws CoreError CELL_UNKNOWN when the chemistry is not made in that size. */
 export function findCell(chemistry: Chemistry, size: CellSize): Cell {

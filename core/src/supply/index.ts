@@ -3,6 +3,8 @@ export {
   CELL_SIZES,
   CHEMISTRIES,
   findCell,
+  fuseFor,
+  isDemonstrationSupply,
   type Cell,
   type CellSize,
   type Chemistry,

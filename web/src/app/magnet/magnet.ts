@@ -37,7 +37,7 @@ import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 import { SweepService } from '../sweep/sweep-service';
 import {
-  CAUTION_WORDS,
+  cautionText,
   changeText,
   gainText,
   priceText,
@@ -92,6 +92,7 @@ export class MagnetPage {
   protected readonly changeText = changeText;
   protected readonly gainText = gainText;
   protected readonly priceText = priceText;
+  protected readonly cautionText = cautionText;
   protected readonly wireAtHand = signal('');
   private readonly sweepService = inject(SweepService);
   protected readonly chemistries = CHEMISTRIES;
@@ -186,7 +187,7 @@ export class MagnetPage {
     const beside = (...codes: CautionCode[]): Caution[] =>
       all.filter(({ code }) => codes.includes(code));
     return {
-      top: beside('too-hot-for-trial'),
+      top: beside('demonstration-only', 'too-hot-for-trial'),
       core: beside('sharp-core'),
       winding: beside('strip-enamel', 'wire-ends'),
       supply: beside('limited-on-time', 'near-short-circuit', 'cells'),
@@ -199,10 +200,6 @@ export class MagnetPage {
   });
   /** Trials that one group makes with the base magnet's coil. */
   protected readonly trialsInARow = computed(() => this.store.plan().valid().repeats);
-
-  protected words({ code }: Caution): string {
-    return CAUTION_WORDS[code];
-  }
 
   protected error(path: string): string | null {
     return this.store.design().errorAt(path);
@@ -238,7 +235,16 @@ export class MagnetPage {
   protected chooseChemistry(chemistry: Chemistry): void {
     const { size } = this.design().supply;
     const made = CELLS.filter((cell) => cell.chemistry === chemistry).map((cell) => cell.size);
-    this.edit('supply', { chemistry, size: made.includes(size) ? size : 'AA' });
+    const fallback = made.includes('AA') ? 'AA' : made[0]!;
+    this.chooseCell(chemistry, made.includes(size) ? size : fallback);
+  }
+
+  /** Another cell is another cell: what was measured of the last one does not hold for it. */
+  protected chooseCell(chemistry: Chemistry, size: CellSize): void {
+    this.store.design().edit((design) => {
+      const { emf: _emf, internalResistance: _resistance, ...supply } = design.supply;
+      return { ...design, supply: { ...supply, chemistry, size } };
+    });
   }
 
   protected moveEdge({ edge, position }: EdgeMove): void {

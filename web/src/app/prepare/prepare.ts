@@ -9,12 +9,13 @@ import {
   MATERIALS,
   SMALL_OBJECTS,
   trialOnTime,
+  type Caution,
   type CautionCode,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import { CAUTION_WORDS, OWN_RULES, secondsText, wireText } from '../words';
+import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
 
 /** Spare wire to allow for cutting and for a coil that has to be wound again. Common practice, no source. */
 const WIRE_RESERVE = 1.1;
@@ -29,7 +30,7 @@ const WIRE_RESERVE = 1.1;
 })
 export class PreparePage {
   protected readonly store = inject(InvestigationStore);
-  protected readonly words = CAUTION_WORDS;
+  protected readonly cautionText = cautionText;
   protected readonly ownRules = OWN_RULES;
   protected readonly wireText = wireText;
   protected readonly plan = computed(() => this.store.plan().valid());
@@ -86,14 +87,20 @@ export class PreparePage {
 
   /** Every caution that any level brings, each once. */
   protected readonly cautions = computed(() => {
-    const seen = new Map<CautionCode, 'stop' | 'caution'>();
+    const seen = new Map<CautionCode, Caution>();
     for (const { design, evaluation } of this.store.levels()) {
       if (!evaluation) continue;
-      for (const { code, severity } of cautionsFor(design, evaluation)) {
-        if (seen.get(code) !== 'stop') seen.set(code, severity);
+      for (const caution of cautionsFor(design, evaluation)) {
+        const known = seen.get(caution.code);
+        // The strictest of its kind stands: a stop, or the largest fuse.
+        const stricter =
+          !known ||
+          (known.severity !== 'stop' && caution.severity === 'stop') ||
+          (caution.fuse_A ?? Infinity) > (known.fuse_A ?? Infinity);
+        if (stricter) seen.set(caution.code, caution);
       }
     }
-    return [...seen].map(([code, severity]) => ({ code, severity }));
+    return [...seen.values()];
   });
 
   protected print(): void {

@@ -14,7 +14,7 @@ import { firstValueFrom } from 'rxjs';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { Outbox } from '../saving';
-import { CAUTION_WORDS, objectWord, secondsText } from '../words';
+import { cautionText, objectWord, secondsText } from '../words';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { Countdown } from './countdown';
@@ -41,7 +41,7 @@ export class RunPage {
   private readonly outbox = inject(Outbox);
   private readonly dialogs = inject(Dialog);
   protected readonly stages = STAGES;
-  protected readonly words = CAUTION_WORDS;
+  protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
 
   /** This tablet's group, remembered over a reload so that no reading goes to another. */
@@ -101,10 +101,11 @@ export class RunPage {
     const { design, evaluation } = this.level();
     return evaluation ? cautionsFor(design, evaluation) : [];
   });
-  protected readonly forbidden = computed(
-    () =>
-      this.level().fault !== null || this.cautions().some(({ severity }) => severity === 'stop'),
-  );
+  /** Why this level must not be run, or null. */
+  protected readonly forbidden = computed(() => {
+    const stop = this.cautions().find(({ severity }) => severity === 'stop');
+    return this.level().fault ?? (stop ? cautionText(stop) : null);
+  });
 
   /** This group's trials, newest first, with whether the server has them. */
   protected readonly history = computed(() => {

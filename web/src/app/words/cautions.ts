@@ -1,7 +1,9 @@
-import type { CautionCode } from '@nab/core';
+import type { Caution, CautionCode } from '@nab/core';
 
 /** What each caution says, beside the choice that causes it, on the sheet and at the bench. */
-export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
+const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
+  'demonstration-only':
+    'Such a supply can deliver hundreds of amperes. Only an adult uses it, as a demonstration, with eye protection, nothing metal across the terminals and a fuse close to the terminal. For groups choose dry cells or a supply with a current limit.',
   'too-hot-for-trial':
     'This coil gets too hot to touch before a trial is over. Use thinner or more wire, or fewer cells, before anybody switches it on.',
   'limited-on-time':
@@ -15,6 +17,15 @@ export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
     'Cells the right way round, all of one kind and age. Never charge cells that are not made for it. Never connect anything to the mains.',
   'sharp-core': 'The nail’s point can scratch: carry it point down, or file it flat.',
 };
+
+/** The sentence of a caution, with the fuse where one is needed. */
+export function cautionText({ code, fuse_A: fuse }: Caution): string {
+  const words = CAUTION_WORDS[code];
+  if (fuse === undefined) return words;
+  return fuse === null
+    ? `${words} No common fuse carries this current: do not build it.`
+    : `${words} Fuse for this coil: ${fuse} A.`;
+}
 
 export const OWN_RULES =
   'The school’s own risk assessment and local rules come first. Nab’s cautions are no substitute for them.';

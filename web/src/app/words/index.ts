@@ -1,4 +1,4 @@
-export { CAUTION_WORDS, OWN_RULES } from './cautions';
+export { cautionText, OWN_RULES } from './cautions';
 export { changeText, gainText, priceText } from './changes';
 export { bandText, countText, objectWord, percentText, secondsText, wireText } from './format';
 export { liftSentence, limitSentence } from './magnet-sentence';
