@@ -142,6 +142,21 @@ describe('a document that saves itself', () => {
     await vi.waitFor(() => expect(document.state()).toBe('saved'));
   });
 
+  it('takes two fields that were changed at once for two steps', () => {
+    const both = object({ text: string().defined(), more: string().defined() });
+    const document = new SavedDocument<{ text: string; more: string }>({
+      key: 'two',
+      schema: both,
+      initial: { version: 1, value: { text: 'a', more: 'b' } },
+      send: (change) => of({ version: change.version + 1, value: change.value }),
+      currentOf: (current) => current as never,
+    });
+    document.edit((value) => ({ ...value, text: 'x' }));
+    document.edit((value) => ({ ...value, more: 'y' }));
+    document.undo();
+    expect(document.value()).toEqual({ text: 'x', more: 'b' });
+  });
+
   it('says why it was refused', async () => {
     const { document } = documentOn(() =>
       throwError(

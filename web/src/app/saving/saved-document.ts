@@ -51,6 +51,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private readonly past = signal<readonly T[]>([]);
   private readonly future = signal<readonly T[]>([]);
   private lastEdit = 0;
+  private lastTouched = '';
   private version: number;
   private theirs: Versioned<T> | null = null;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
@@ -89,14 +90,16 @@ export class SavedDocument<T extends object> implements SaveProgress {
 
   edit(change: (value: T) => T): void {
     const before = this.valueSignal();
+    const next = change(before);
     const now = Date.now();
-    // A burst of keys or a drag is one step back, not a hundred.
-    if (now - this.lastEdit > STEP_MS) {
-      this.past.update((past) => [...past.slice(1 - MOST_STEPS), before]);
-    }
+    const touched = changedKeys(before, next);
+    // A burst of keys in one field, or a drag, is one step back and not a hundred.
+    const sameBurst = touched === this.lastTouched && now - this.lastEdit < STEP_MS;
+    if (!sameBurst) this.past.update((past) => [...past.slice(1 - MOST_STEPS), before]);
     this.lastEdit = now;
+    this.lastTouched = touched;
     this.future.set([]);
-    this.show(change(before));
+    this.show(next);
   }
 
   undo(): void {
@@ -205,4 +208,23 @@ export class SavedDocument<T extends object> implements SaveProgress {
       this.stateSignal.set('refused');
     }
   }
+}
+
+/** Names of the keys that differ, one level deep, such as `winding.turns`. */
+function changedKeys(before: object, after: object): string {
+  const differing = (a: object, b: object): string[] =>
+    [...new Set([...Object.keys(a), ...Object.keys(b)])].filter(
+      (key) => a[key as keyof typeof a] !== b[key as keyof typeof b],
+    );
+  return differing(before, after)
+    .flatMap((key) => {
+      const [a, b] = [
+        before[key as keyof typeof before],
+        after[key as keyof typeof after],
+      ] as unknown[];
+      const isRecord = (x: unknown): x is object =>
+        typeof x === 'object' && x !== null && !Array.isArray(x);
+      return isRecord(a) && isRecord(b) ? differing(a, b).map((inner) => `${key}.${inner}`) : [key];
+    })
+    .join(' ');
 }
