@@ -107,12 +107,16 @@ export const designSchema = object({
     headDiameter: quantity('length', DESIGN_LIMITS.headDiameter).optional(),
     headHeight: quantity('length', DESIGN_LIMITS.headHeight).optional(),
     material: choice<MaterialId>(MATERIALS, 'a material'),
-  }).noUnknown(),
+  })
+    .noUnknown()
+    .required(),
   wire: object({
     conductor: choice<ConductorId>(CONDUCTORS, 'a conductor'),
     size: quantity('wireDiameter', DESIGN_LIMITS.wireSize),
     insulation: choice<Insulation>(INSULATIONS, 'an insulation'),
-  }).noUnknown(),
+  })
+    .noUnknown()
+    .required(),
   winding: object({
     turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
     start: quantity('length', DESIGN_LIMITS.position),
@@ -128,7 +132,9 @@ export const designSchema = object({
     startAt: choice<WindingEnd>(WINDING_ENDS, 'an end').default('tip'),
     sense: choice<WindingSense>(SENSES, 'a sense').default('clockwise'),
     tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
-  }).noUnknown(),
+  })
+    .noUnknown()
+    .required(),
   supply: object({
     chemistry: choice<Chemistry>(CHEMISTRIES, 'a chemistry'),
     size: choice<CellSize>(CELL_SIZES, 'a size'),
@@ -140,7 +146,9 @@ export const designSchema = object({
     internalResistance: quantity('resistance', DESIGN_LIMITS.internalResistance).optional(),
   })
     .noUnknown()
-    .test('cell', (supply, context) => {
+    .required()
+    .test('cell', (supply: { chemistry: Chemistry; size: CellSize } | undefined, context) => {
+      if (!supply) return true;
       const made = CELLS.some((c) => c.chemistry === supply.chemistry && c.size === supply.size);
       return (
         made ||
@@ -153,16 +161,24 @@ export const designSchema = object({
   leads: object({
     count: whole(0, 8).default(2),
     resistanceEach: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0.07 Ω'),
-  }).noUnknown(),
+  })
+    .noUnknown()
+    .required(),
   load: object({
     object: choice<SmallObjectId>(SMALL_OBJECTS, 'an object'),
     massEach: quantity('mass', DESIGN_LIMITS.massEach),
     ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),
-  }).noUnknown(),
+  })
+    .noUnknown()
+    .required(),
   roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
 })
   .noUnknown()
+  .required()
   .test('geometry', (design, context) => {
+    // A part that is missing has its own message.
+    const parts = design as Partial<DesignDocument> | undefined;
+    if (!parts?.core || !parts.winding || !parts.supply) return true;
     const problem = geometryProblem(design as DesignDocument);
     return problem === null || context.createError(problem);
   });

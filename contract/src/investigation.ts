@@ -64,17 +64,21 @@ export const planSchema = object({
 
 export const newInvestigationSchema = object({
   id: uuid(),
-  plan: planSchema,
+  plan: planSchema.required(),
   design: designSchema,
-}).noUnknown();
+})
+  .noUnknown()
+  .required();
 
 /** A change of a plan or a design names the version it was made from. */
 const version = number()
   .integer()
   .min(1)
   .defined('The version the change was made from is missing.');
-export const planUpdateSchema = object({ version, plan: planSchema }).noUnknown();
-export const designUpdateSchema = object({ version, design: designSchema }).noUnknown();
+export const planUpdateSchema = object({ version, plan: planSchema.required() })
+  .noUnknown()
+  .required();
+export const designUpdateSchema = object({ version, design: designSchema }).noUnknown().required();
 
 /** When something happened at the bench: ISO 8601 with a zone. */
 const instant = string()
@@ -89,7 +93,9 @@ export const predictionSchema = object({
   levelId: uuid(),
   count: count(MOST_OBJECTS).required('Type the prediction first.'),
   recordedAt: instant,
-}).noUnknown();
+})
+  .noUnknown()
+  .required();
 
 /** One trial as counted, or the correction of one. */
 export const readingSchema = object({
@@ -111,7 +117,9 @@ export const readingSchema = object({
   withdrawn: mixed<boolean>((value): value is boolean => typeof value === 'boolean').defined(),
 })
   .noUnknown()
+  .required()
   .test('correction', (reading, context) => {
+    if (!reading) return true;
     if (reading.corrects !== null && !reading.reason?.trim()) {
       return context.createError({ path: 'reason', message: 'Say why the reading is corrected.' });
     }
@@ -121,7 +129,7 @@ export const readingSchema = object({
     return true;
   })
   .test('stuck', (reading, context) =>
-    typeof reading.count === 'number' &&
+    typeof reading?.count === 'number' &&
     typeof reading.stuckCount === 'number' &&
     reading.stuckCount > reading.count
       ? context.createError({

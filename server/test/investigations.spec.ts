@@ -77,6 +77,44 @@ describe('an investigation', () => {
   });
 });
 
+describe('bodies of the wrong shape', () => {
+  const shapes: unknown[] = [
+    {},
+    { id: 5 },
+    { plan: null, design: null },
+    { plan: {}, design: {} },
+    { design: { core: 7, winding: [], supply: 'x' } },
+    { plan: { levels: 'x', groups: [null] } },
+    [],
+    'text',
+    null,
+    7,
+  ];
+  it.each(shapes.map((shape) => [JSON.stringify(shape), shape]))(
+    '%s is refused everywhere with a problem, never with a fault of Nab’s own',
+    async (text) => {
+      const id = randomUUID();
+      for (const [method, url] of [
+        ['POST', '/api/investigations'],
+        ['PUT', `/api/investigations/${id}`],
+        ['PUT', `/api/designs/${id}`],
+        ['PUT', `/api/readings/${id}`],
+        ['PUT', `/api/predictions/${id}`],
+      ] as const) {
+        const answer = await bench.app.inject({
+          method,
+          url,
+          headers: { 'content-type': 'application/json' },
+          payload: text,
+        });
+        expect(answer.statusCode, `${method} ${url}`).toBe(422);
+        expect(answer.json().code).toBe('INVALID_INPUT');
+        expect(answer.json().errors.length).toBeGreaterThan(0);
+      }
+    },
+  );
+});
+
 describe('a plan', () => {
   it('is changed against the version it was made from', async () => {
     const made = await create();

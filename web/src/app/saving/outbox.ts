@@ -1,4 +1,5 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/contract';
 import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
@@ -34,10 +35,13 @@ export class Outbox {
   readonly delivered = this.deliveries.asObservable();
 
   constructor() {
-    liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe((records) =>
-      this.pendingSignal.set(records),
+    const pending = liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe(
+      (records) => this.pendingSignal.set(records),
     );
-    merge(timer(0, RETRY_MS), fromEvent(window, 'online')).subscribe(() => void this.deliver());
+    inject(DestroyRef).onDestroy(() => pending.unsubscribe());
+    merge(timer(0, RETRY_MS), fromEvent(window, 'online'))
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => void this.deliver());
   }
 
   /** Resolves when the record is safe in this browser; delivery follows by itself. */

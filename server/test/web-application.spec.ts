@@ -1,0 +1,69 @@
+import { mkdtempSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { FastifyInstance } from 'fastify';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { buildApp } from '../src/app.js';
+import { emptyDatabase } from './harness.js';
+import { migrate } from '../src/database/index.js';
+
+let app: FastifyInstance;
+const folder = mkdtempSync(join(tmpdir(), 'nab-web-'));
+beforeAll(async () => {
+  mkdirSync(join(folder, 'media'));
+  writeFileSync(join(folder, 'index.html'), '<title>Nab</title>');
+  writeFileSync(join(folder, 'main-ABCDEFGH.js'), '1');
+  writeFileSync(join(folder, 'mark.svg'), '<svg/>');
+  const sequelize = await emptyDatabase();
+  await migrate(sequelize);
+  app = await buildApp({ sequelize, webFolder: folder });
+});
+afterAll(async () => {
+  await app.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('the built application', () => {
+  it.each(['/', '/investigations/x/run', '/nowhere'])(
+    'answers the page %s with its index',
+    async (url) => {
+      for (const method of ['GET', 'HEAD'] as const) {
+        const answer = await app.inject({ method, url });
+        expect(answer.statusCode).toBe(200);
+        expect(answer.headers['content-type']).toMatch('text/html');
+        expect(answer.headers['cache-control']).toBe('no-cache');
+      }
+    },
+  );
+
+  it('may keep hashed files for ever and must ask again for the others', async () => {
+    const hashed = await app.inject({ url: '/main-ABCDEFGH.js' });
+    expect(hashed.headers['cache-control']).toContain('immutable');
+    expect((await app.inject({ url: '/mark.svg' })).headers['cache-control']).toBe('no-cache');
+  });
+
+  it.each([
+    ['GET', '/missing.js'],
+    ['GET', '/api/missing'],
+    ['POST', '/investigations/x'],
+  ] as const)('does not answer %s %s with a page', async (method, url) => {
+    const answer = await app.inject({ method, url });
+    expect(answer.statusCode).toBe(404);
+    expect(answer.json().code).toBe('NOT_FOUND');
+  });
+
+  it('does not reach outside its folder', async () => {
+    const answer = await app.inject({ url: '/..%2f..%2fetc%2fpasswd' });
+    expect(answer.body).not.toContain('root:');
+  });
+
+  it('takes writes from its own origin', async () => {
+    const answer = await app.inject({
+      method: 'POST',
+      url: '/api/investigations',
+      headers: { origin: 'http://127.0.0.1:4170', host: '127.0.0.1:4170' },
+      payload: {},
+    });
+    expect(answer.statusCode).toBe(422);
+  });
+});
