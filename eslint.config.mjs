@@ -68,7 +68,6 @@ export default tseslint.config(
       '.data/**',
       'web/.angular/**',
       'test-results/**',
-      'tools/.*.mjs',
     ],
   },
   {

@@ -28,7 +28,6 @@ import {
   type CoreShape,
   type MaterialId,
 } from '@nab/core';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of, switchMap } from 'rxjs';
 import { Sparkline } from '../charts/sparkline';
 import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
@@ -36,15 +35,8 @@ import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 import { SweepService } from '../sweep/sweep-service';
-import {
-  cautionText,
-  changeText,
-  gainText,
-  priceText,
-  liftSentence,
-  limitSentence,
-  objectWord,
-} from '../words';
+import { cautionText, liftSentence, limitSentence, objectWord } from '../words';
+import { BetterChanges } from './better-changes';
 import { applyChange, inTypedUnit } from './apply-change';
 import { factsOf } from './facts';
 import { FactsGrid } from './facts-grid';
@@ -62,7 +54,7 @@ const names = <K extends string>(table: Readonly<Record<K, { readonly name: stri
   selector: 'nab-magnet',
   imports: [
     NgTemplateOutlet,
-    NzButtonModule,
+    BetterChanges,
     ChoiceField,
     Cutaway,
     FactsGrid,
@@ -89,9 +81,6 @@ export class MagnetPage {
   protected readonly windingEnds = WINDING_ENDS;
   protected readonly senses = SENSES;
   protected readonly plusTails = PLUS_TAILS;
-  protected readonly changeText = changeText;
-  protected readonly gainText = gainText;
-  protected readonly priceText = priceText;
   protected readonly cautionText = cautionText;
   protected readonly wireAtHand = signal('');
   private readonly sweepService = inject(SweepService);
