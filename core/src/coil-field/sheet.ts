@@ -7,7 +7,7 @@ import type { MeridianField } from './loop.js';
  * @param a radius, m; @param length m; @param ampereTurns N·I, A.
  * @param r,z field point, m. On the sheet itself B_z is the mean of its two sides.
  * @returns tesla. Relative error about 1e-14 of |B|.
- * Source: Derby & Olbert, Am. J. Phys. 78, 229 (2010), eqs. (4)–(9).
+ * Source: Derby & Olbert, Am. J. Phys. 78, 229 (2010).
  */
 export function sheetField(
   a: number,
@@ -62,7 +62,7 @@ export function discSolidAngleFraction(a: number, r: number, zeta: number): numb
  * A_φ(r, z) is μ0 K [F(z + l/2) − F(z − l/2)]. Odd in ζ.
  * @param a sheet radius; @param r field radius, > 0; @param zeta axial distance from the end, m.
  * @returns metres. Tends to ± min(r, a)²/(4 r) far away.
- * Source: Callaghan & Maslen, NASA TN D-465 (1960), eq. (8).
+ * Source: Callaghan & Maslen, NASA TN D-465 (1960).
  */
 export function sheetEndPotential(a: number, r: number, zeta: number): number {
   if (zeta === 0) return 0;

@@ -7,7 +7,6 @@ import {
   buildMagnet,
   evaluateMagnet,
   findLimit,
-  magnetise,
   polesOf,
   residualAfter,
   sweepDesign,
@@ -334,6 +333,5 @@ describe('a sweep', () => {
   it('rises with turns where the winding lies near the tip', () => {
     const counts = sweepDesign(nail, 'turns').map(({ count }) => count!);
     expect(counts.at(-1)!).toBeGreaterThan(counts[0]!);
-    expect(magnetise(nail, buildMagnet(nail), 0.001).core.status).toBe('converged');
   });
 });

@@ -18,7 +18,7 @@ export interface Residual {
  * had magnetised, with N the core's own demagnetising factor, taken from the state it had. The
  * magnetisation keeps its shape along the core. What hangs on then is the heap of its charges alone.
  * Good to a factor of two or three, like H_c itself; a knock shakes part of it off.
- * Source: Bozorth, Ferromagnetism (1951), ch. 19: demagnetisation of short bars.
+ * Source: none beyond the definition of N; a plain estimate.
  */
 export function residualAfter(design: MagnetDesign, evaluation: Evaluation): Residual {
   const { coercivity_A_per_m: coercivity, remanence_T: remanence } = findMaterial(

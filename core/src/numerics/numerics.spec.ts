@@ -108,7 +108,7 @@ describe('Student’s t and the normal distribution', () => {
     }
   });
 
-  // Source: NIST/SEMATECH e-Handbook, §1.3.6.7.2, critical values of t.
+  // Source: NIST/SEMATECH e-Handbook, §1.3.6.7.2, critical values of t (from memory).
   it.each([
     [0.975, 1, 12.706],
     [0.975, 10, 2.228],
@@ -118,7 +118,7 @@ describe('Student’s t and the normal distribution', () => {
     expect(studentTQuantile(p, nu)).toBeCloseTo(t, 3);
   });
 
-  // Source: Abramowitz & Stegun, table 26.1.
+  // Source: Abramowitz & Stegun, table 26.1 (value from memory).
   it('has Φ(1.96) = 0.9750021', () => {
     expect(normalCdf(1.96)).toBeCloseTo(0.9750021, 6);
     expect(normalCdf(-1.96)).toBeCloseTo(0.0249979, 6);

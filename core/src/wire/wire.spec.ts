@@ -3,7 +3,7 @@ import { awgDiameter, swgDiameter } from '../quantities/index.js';
 import { CONDUCTORS, overallDiameter, resistancePerLength } from './index.js';
 
 describe('American Wire Gauge', () => {
-  // Source: ASTM B258, table of nominal diameters, in mils.
+  // Source: ASTM B258, table of nominal diameters, in mils (values from memory).
   it.each([
     [-3, 460],
     [0, 324.9],
@@ -19,8 +19,8 @@ describe('American Wire Gauge', () => {
     expect(Math.abs(awgDiameter(gauge) / 2.54e-5 - mils)).toBeLessThan(0.06);
   });
 
-  // Source: NBS Handbook 100 (1966), Copper Wire Tables, Ω per 1000 ft at 20 °C. The handbook's own
-  // resistivity is 0.15328 Ω·g/m², 1.7241e-8 Ω·m; half a unit of its last digit decides.
+  // Source: NBS Handbook 100 (1966), Copper Wire Tables, Ω per 1000 ft at 20 °C (values from memory).
+  // Three or four digits are printed, hence 0.1 %.
   it.each([
     [10, 0.9989],
     [18, 6.385],

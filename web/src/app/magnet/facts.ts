@@ -147,7 +147,8 @@ export function factsOf(document: DesignDocument, magnet: MagnetDesign, e: Evalu
         `H_c = ${material.coercivity_A_per_m} A/m`,
         `left in the core: ${formatNumber(residual.fluxDensity * 1000)} mT`,
       ],
-      source: 'Bozorth, Ferromagnetism (1951), ch. 19; H_c typical, within a factor of two.',
+      source:
+        'A plain estimate from the demagnetising factor; H_c typical, within a factor of two.',
     },
     {
       name: 'Yardstick',
