@@ -16,6 +16,8 @@ const CORE_ORDER = [
   'coil-field',
   'steel',
   'straight-core',
+  'keeper',
+  'two-pole',
   'lifting',
   'calibration',
   'statistics',

@@ -5,10 +5,15 @@ import {
   CHEMISTRIES,
   CONDUCTORS,
   CORE_SHAPES,
+  HEADED_SHAPES,
   INSULATIONS,
   MATERIALS,
   parseQuantity,
   SMALL_OBJECTS,
+  THREADED_SHAPES,
+  TOUCH_TIMES,
+  WIRE_FORMS,
+  type CableJoin,
   type CellSize,
   type Chemistry,
   type ConductorId,
@@ -21,8 +26,11 @@ import {
   type PlusTail,
   type WindingEnd,
   type WindingSense,
+  type LayerStacking,
   type LayerStyle,
   type LiftingEnds,
+  type TouchTime,
+  type WireForm,
 } from '@nab/core';
 import { number, object, string, type InferType, type NumberSchema, type StringSchema } from 'yup';
 import { quantity, type QuantityLimits } from './quantity-field.js';
@@ -41,6 +49,14 @@ export const DESIGN_LIMITS = {
   emf: { min: 0.5, max: 30, unit: 'V' },
   internalResistance: { min: 0, max: 50, unit: 'Ω' },
   leadResistance: { min: 0, max: 5, unit: 'Ω' },
+  threadPitch: { min: 0.0002, max: 0.005, unit: 'mm' },
+  stripSide: { min: 0.0003, max: 0.06, unit: 'mm' },
+  foilWidth: { min: 0.002, max: 0.3, unit: 'mm' },
+  foilThickness: { min: 0.000005, max: 0.0003, unit: 'mm' },
+  coilResistance: { min: 0.005, max: 500, unit: 'Ω' },
+  cellTemperature: { min: 263.15, max: 318.15, unit: '°C' },
+  benchVoltage: { min: 0.1, max: 30, unit: 'V' },
+  currentLimit: { min: 0.05, max: 20, unit: 'A' },
   massEach: { min: 1e-6, max: 1, unit: 'g' },
   roomTemperature: { min: 273.15, max: 318.15, unit: '°C' },
 } as const satisfies Record<string, QuantityLimits>;
@@ -85,7 +101,39 @@ const LIFTING_ENDS: Readonly<Record<LiftingEnds, string>> = {
   one: 'One end',
   both: 'Both ends',
 };
-export { LAYER_STYLES, LIFTING_ENDS, PLUS_TAILS, SENSES, WINDING_ENDS };
+const HEAD_ENDS: Readonly<Record<WindingEnd, string>> = {
+  rear: 'Away from the objects',
+  tip: 'At the lifting end, as pole face',
+};
+const CABLE_JOINS: Readonly<Record<CableJoin, string>> = {
+  adding: 'End to start: both add',
+  cancelling: 'End to end: they cancel',
+};
+const STACKINGS: Readonly<Record<LayerStacking, string>> = {
+  square: 'Wire upon wire',
+  nested: 'In the grooves of the layer below',
+};
+const GUIDES = { hand: 'Side by side', thread: 'In the thread of the core' } as const;
+/** Cells, or a laboratory supply with a current limit. */
+export type SupplyKind = 'cells' | 'bench';
+const SUPPLY_KINDS: Readonly<Record<SupplyKind, string>> = {
+  cells: 'Cells',
+  bench: 'Bench supply',
+};
+const DIODES = { no: 'None', yes: 'Across the coil' } as const;
+export {
+  CABLE_JOINS,
+  DIODES,
+  GUIDES,
+  HEAD_ENDS,
+  LAYER_STYLES,
+  LIFTING_ENDS,
+  PLUS_TAILS,
+  SENSES,
+  STACKINGS,
+  SUPPLY_KINDS,
+  WINDING_ENDS,
+};
 
 /**
  * A design as it is stored, sent and saved to a file: every quantity as the educator typed it. The
@@ -106,6 +154,10 @@ export const designSchema = object({
     bore: quantity('length', DESIGN_LIMITS.bore).optional(),
     headDiameter: quantity('length', DESIGN_LIMITS.headDiameter).optional(),
     headHeight: quantity('length', DESIGN_LIMITS.headHeight).optional(),
+    headAt: choice<WindingEnd>(HEAD_ENDS, 'an end').default('rear'),
+    threadPitch: quantity('length', DESIGN_LIMITS.threadPitch).optional(),
+    stripWidth: quantity('length', DESIGN_LIMITS.stripSide).optional(),
+    stripThickness: quantity('length', DESIGN_LIMITS.stripSide).optional(),
     material: choice<MaterialId>(MATERIALS, 'a material'),
   })
     .noUnknown()
@@ -114,6 +166,11 @@ export const designSchema = object({
     conductor: choice<ConductorId>(CONDUCTORS, 'a conductor'),
     size: quantity('wireDiameter', DESIGN_LIMITS.wireSize),
     insulation: choice<Insulation>(INSULATIONS, 'an insulation'),
+    form: choice<WireForm>(WIRE_FORMS, 'a form').default('round'),
+    cableJoin: choice<CableJoin>(CABLE_JOINS, 'how it is joined').default('adding'),
+    foilWidth: quantity('length', DESIGN_LIMITS.foilWidth).optional(),
+    foilThickness: quantity('length', DESIGN_LIMITS.foilThickness).optional(),
+    folds: whole(0, 6).default(3),
   })
     .noUnknown()
     .required(),
@@ -129,6 +186,11 @@ export const designSchema = object({
       .defined()
       .default(1.1),
     layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
+    guide: choice<keyof typeof GUIDES>(GUIDES, 'a guide').default('hand'),
+    stacking: choice<LayerStacking>(STACKINGS, 'a stacking').default('square'),
+    branches: whole(1, 6).default(1),
+    /** The finished coil with its tails, as measured. */
+    measuredResistance: quantity('resistance', DESIGN_LIMITS.coilResistance).optional(),
     startAt: choice<WindingEnd>(WINDING_ENDS, 'an end').default('tip'),
     sense: choice<WindingSense>(SENSES, 'a sense').default('clockwise'),
     tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
@@ -136,6 +198,12 @@ export const designSchema = object({
     .noUnknown()
     .required(),
   supply: object({
+    kind: choice<SupplyKind>(SUPPLY_KINDS, 'a supply').default('cells'),
+    voltage: quantity('voltage', DESIGN_LIMITS.benchVoltage).optional(),
+    currentLimit: quantity('current', DESIGN_LIMITS.currentLimit).optional(),
+    /** Charge already drawn from the cells, in percent. */
+    used: whole(0, 95).default(0),
+    temperature: quantity('temperature', DESIGN_LIMITS.cellTemperature).default('20 °C'),
     chemistry: choice<Chemistry>(CHEMISTRIES, 'a chemistry'),
     size: choice<CellSize>(CELL_SIZES, 'a size'),
     series: whole(1, 12).default(1),
@@ -161,6 +229,8 @@ export const designSchema = object({
   leads: object({
     count: whole(0, 8).default(2),
     resistanceEach: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0.07 Ω'),
+    switchResistance: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0 Ω'),
+    diode: choice<keyof typeof DIODES>(DIODES, 'one').default('no'),
   })
     .noUnknown()
     .required(),
@@ -172,6 +242,7 @@ export const designSchema = object({
     .noUnknown()
     .required(),
   roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
+  touch: choice<TouchTime>(TOUCH_TIMES, 'a limit').default('classroom'),
 })
   .noUnknown()
   .required()
@@ -210,10 +281,36 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
   if (core.shape === 'pipe' && si(core.bore) >= si(core.diameter)) {
     return { path: 'core.bore', message: 'The bore must be narrower than the pipe.' };
   }
-  if (core.shape === 'bolt' && si(core.headDiameter) <= si(core.diameter)) {
-    return { path: 'core.headDiameter', message: 'The head must be wider than the bolt.' };
+  if (HEADED_SHAPES.includes(core.shape) && si(core.headDiameter) <= si(core.diameter)) {
+    return { path: 'core.headDiameter', message: 'The head must be wider than the shank.' };
   }
-  const { supply } = design;
+  if (core.shape === 'strip' && core.stripWidth === undefined) {
+    return { path: 'core.stripWidth', message: 'A strip needs its width.' };
+  }
+  if (core.shape === 'strip' && core.stripThickness === undefined) {
+    return { path: 'core.stripThickness', message: 'A strip needs its thickness.' };
+  }
+  if (THREADED_SHAPES.includes(core.shape) && si(core.threadPitch) > si(core.diameter) * 0.8) {
+    return { path: 'core.threadPitch', message: 'The thread is too coarse for this diameter.' };
+  }
+  const { supply, wire } = design;
+  if (wire.form === 'foil') {
+    if (wire.foilWidth === undefined) {
+      return { path: 'wire.foilWidth', message: 'A strip of foil needs its width.' };
+    }
+    if (wire.foilThickness === undefined) {
+      return { path: 'wire.foilThickness', message: 'Foil needs its thickness.' };
+    }
+    if (si(wire.foilWidth) / 4 ** wire.folds <= si(wire.foilThickness)) {
+      return { path: 'wire.folds', message: 'This strip cannot be folded so often.' };
+    }
+  }
+  if (supply.kind === 'bench' && supply.voltage === undefined) {
+    return { path: 'supply.voltage', message: 'A bench supply needs its voltage.' };
+  }
+  if (supply.kind === 'bench' && supply.currentLimit === undefined) {
+    return { path: 'supply.currentLimit', message: 'A bench supply needs its current limit.' };
+  }
   if (supply.emf !== undefined && supply.internalResistance === undefined) {
     return { path: 'supply.internalResistance', message: 'A measured cell needs both values.' };
   }
@@ -229,27 +326,54 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
   return null;
 }
 
+/** Adhesive tape round a folded strip, m. Typical, from memory. */
+const TAPE_THICKNESS = 6e-5;
+
 /** The same design in SI for the core. The document must be valid. */
 export function toMagnetDesign(design: DesignDocument): MagnetDesign {
   const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
   const { core, wire, winding, supply, leads, load } = design;
   const hasHead =
-    core.shape === 'bolt' && core.headDiameter !== undefined && core.headHeight !== undefined;
+    HEADED_SHAPES.includes(core.shape) &&
+    core.headDiameter !== undefined &&
+    core.headHeight !== undefined;
+  const isStrip =
+    core.shape === 'strip' && core.stripWidth !== undefined && core.stripThickness !== undefined;
+  const strip = isStrip
+    ? { width: si(core.stripWidth!), thickness: si(core.stripThickness!) }
+    : undefined;
   return {
     core: {
       shape: core.shape,
       length: si(core.length),
-      diameter: si(core.diameter),
+      // A strip counts by its girth wherever a diameter is wanted.
+      diameter: strip ? (2 * (strip.width + strip.thickness)) / Math.PI : si(core.diameter),
       bore: core.shape === 'pipe' && core.bore !== undefined ? si(core.bore) : 0,
       ...(hasHead && {
         head: { diameter: si(core.headDiameter!), height: si(core.headHeight!) },
+        headAt: core.headAt,
       }),
+      ...(THREADED_SHAPES.includes(core.shape) &&
+        core.threadPitch !== undefined && { thread: si(core.threadPitch) }),
+      ...(strip && { strip }),
       material: core.material,
     },
     wire: {
       conductor: wire.conductor,
       diameter: si(wire.size, 'wireDiameter'),
       insulation: wire.insulation,
+      form: wire.form,
+      join: wire.cableJoin,
+      ...(wire.form === 'foil' &&
+        wire.foilWidth !== undefined &&
+        wire.foilThickness !== undefined && {
+          foil: {
+            width: si(wire.foilWidth),
+            thickness: si(wire.foilThickness),
+            folds: wire.folds,
+            tape: TAPE_THICKNESS,
+          },
+        }),
     },
     winding: {
       turns: winding.turns,
@@ -261,6 +385,12 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       startAt: winding.startAt,
       sense: winding.sense,
       tail: si(winding.tails),
+      inThread: winding.guide === 'thread',
+      stacking: winding.stacking,
+      branches: winding.branches,
+      ...(winding.measuredResistance !== undefined && {
+        measuredResistance: si(winding.measuredResistance, 'resistance'),
+      }),
     },
     supply: {
       chemistry: supply.chemistry,
@@ -268,6 +398,16 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       series: supply.series,
       parallel: supply.parallel,
       plusTail: supply.plusTail,
+      used: supply.used / 100,
+      temperature: si(supply.temperature, 'temperature'),
+      ...(supply.kind === 'bench' &&
+        supply.voltage !== undefined &&
+        supply.currentLimit !== undefined && {
+          bench: {
+            voltage: si(supply.voltage, 'voltage'),
+            currentLimit: si(supply.currentLimit, 'current'),
+          },
+        }),
       ...(supply.emf !== undefined &&
         supply.internalResistance !== undefined && {
           measured: {
@@ -276,16 +416,22 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
           },
         }),
     },
-    leads: { count: leads.count, resistanceEach: si(leads.resistanceEach, 'resistance') },
+    leads: {
+      count: leads.count,
+      resistanceEach: si(leads.resistanceEach, 'resistance'),
+      switchResistance: si(leads.switchResistance, 'resistance'),
+      diode: leads.diode === 'yes',
+    },
     ends: load.ends,
     objectMass: si(load.massEach, 'mass'),
     roomTemperature: si(design.roomTemperature, 'temperature'),
+    touch: design.touch,
   };
 }
 
 /** A design to start from: a wire nail, one D cell, small clips. */
 export function newDesign(name = 'Nail magnet'): DesignDocument {
-  return {
+  return designSchema.cast({
     format: 'nab-design',
     version: 1,
     name,
@@ -306,5 +452,5 @@ export function newDesign(name = 'Nail magnet'): DesignDocument {
     leads: { count: 2, resistanceEach: '0.07 Ω' },
     load: { object: 'clip-small', massEach: '0.4 g', ends: 'one' },
     roomTemperature: '20 °C',
-  };
+  }) as DesignDocument;
 }

@@ -4,6 +4,7 @@ import {
   cautionsFor,
   evaluateMagnet,
   findLimit,
+  openingOf,
   polesOf,
   predictiveBand,
   PRIOR_BELIEF,
@@ -24,6 +25,7 @@ export function evaluationReport(design: DesignDocument) {
   const magnet = toMagnetDesign(design);
   const e = evaluateMagnet(magnet);
   const limit = findLimit(magnet, e);
+  const opening = openingOf(magnet, e);
   const residual = residualAfter(magnet, e);
   const band = predictiveBand(PRIOR_BELIEF, e.liftedCount);
   return {
@@ -31,8 +33,9 @@ export function evaluationReport(design: DesignDocument) {
     version: 1,
     name: design.name,
     tier: 1,
-    wire_overall_diameter_m: e.wireOverall,
-    wire_length_m: e.winding.wireLength,
+    turn_width_m: e.wire.width,
+    layer_height_m: e.wire.height,
+    wire_length_m: e.wireLength,
     coil_wire_length_m: e.winding.coilLength,
     layers: e.winding.layers.length,
     turns_per_layer: e.winding.turnsPerLayer,
@@ -42,6 +45,8 @@ export function evaluationReport(design: DesignDocument) {
     lead_resistance_ohm: e.leadResistance,
     coil_resistance_ohm: e.coilResistance,
     current_A: e.circuit.current,
+    current_limited: e.circuit.limited,
+    branch_current_A: e.branchCurrent,
     terminal_voltage_V: e.circuit.terminalVoltage,
     coil_power_W: e.circuit.coilPower,
     lead_power_W: e.circuit.leadPower,
@@ -49,6 +54,12 @@ export function evaluationReport(design: DesignDocument) {
     ampere_turns_A: e.ampereTurns,
     ampere_turns_yardstick_A: ampereTurnsYardstick(e),
     poles: polesOf(magnet.winding.sense, magnet.supply.plusTail),
+    inductance_H: opening.inductance,
+    rise_time_s: opening.riseTime,
+    stored_energy_J: opening.energy,
+    switch_off_voltage_V: opening.kick,
+    switch_off_time_s: opening.offTime,
+    touch_limit_degC: e.touchLimit,
     steady_temperature_degC: finite(e.steadyTemperature),
     heat_limited_on_time_s: finite(e.allowedOnTime),
     allowed_on_time_s: trialOnTime(e),

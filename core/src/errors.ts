@@ -28,6 +28,10 @@ export const CORE_ERRORS = {
     meaning: 'So many layers cannot be wound by hand: the winding is far thicker than the core.',
     remedy: 'Use fewer turns, thinner wire or a longer winding.',
   },
+  WIRE_IMPOSSIBLE: {
+    meaning: 'The wire cannot exist, such as a strip folded narrower than it is thick.',
+    remedy: 'Check the width, the thickness and the number of folds of the strip.',
+  },
   BARE_WIRE_TOUCHES: {
     meaning: 'Turns of bare wire touch one another, so the current takes the short way across.',
     remedy: 'Use enamelled or plastic-covered wire.',

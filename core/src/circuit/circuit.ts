@@ -3,6 +3,8 @@ import type { Source } from '../supply/index.js';
 /** State of one battery, its leads and one coil in series. SI units. */
 export interface CircuitState {
   readonly current: number;
+  /** Whether a bench supply holds the current at its limit. */
+  readonly limited: boolean;
   readonly terminalVoltage: number;
   readonly coilVoltage: number;
   /** Power turned into heat in each part, W. */
@@ -12,7 +14,8 @@ export interface CircuitState {
 }
 
 /**
- * Ohm's law for source, leads and coil in series: I = E / (r + R_leads + R_coil).
+ * Ohm's law for source, leads and coil in series: I = E / (r + R_leads + R_coil), or the source's
+ * current limit where that is less.
  * @param leadResistance Ω, ≥ 0; clips and switch included.
  * @param coilResistance Ω at the wire's own temperature, > 0.
  */
@@ -21,10 +24,14 @@ export function solveCircuit(
   leadResistance: number,
   coilResistance: number,
 ): CircuitState {
-  const current = source.emf / (source.resistance + leadResistance + coilResistance);
+  const load = leadResistance + coilResistance;
+  const unlimited = source.emf / (source.resistance + load);
+  const limited = unlimited > (source.currentLimit ?? Infinity);
+  const current = limited ? source.currentLimit! : unlimited;
   return {
     current,
-    terminalVoltage: source.emf - current * source.resistance,
+    limited,
+    terminalVoltage: limited ? current * load : source.emf - current * source.resistance,
     coilVoltage: current * coilResistance,
     coilPower: current * current * coilResistance,
     leadPower: current * current * leadResistance,

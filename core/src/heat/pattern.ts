@@ -1,5 +1,5 @@
-import { integrate } from '../numerics/index.js';
-import { warmUp, type LumpedWinding } from './lumped-winding.js';
+import { findRoot } from '../numerics/index.js';
+import { warmUp, type LumpedWinding, type Warmth } from './lumped-winding.js';
 
 /** The current switched on and off again and again, s. */
 export interface OnOffPattern {
@@ -8,33 +8,36 @@ export interface OnOffPattern {
   readonly cycles: number;
 }
 
-/** A temperature at a time, s and °C. */
-export interface TemperaturePoint {
+/** Temperatures at a time, s and °C. */
+export interface TemperaturePoint extends Warmth {
   readonly time: number;
-  readonly temperature: number;
 }
 
 const STEPS_A_PHASE = 6;
 
+/** The same lumps with the current off. */
+const idle = (coil: LumpedWinding): LumpedWinding => ({ ...coil, emf: 0 });
+
 /**
- * Temperature of the winding over a pattern of on and off, starting at room temperature.
+ * Temperatures of winding and core over a pattern of on and off, starting at room temperature.
  * @returns points from 0 to the end of the last pause, a few per phase. Relative error below 1e-7.
  */
 export function temperatureOver(coil: LumpedWinding, pattern: OnOffPattern): TemperaturePoint[] {
-  const idle: LumpedWinding = { ...coil, emf: 0 };
-  const points: TemperaturePoint[] = [{ time: 0, temperature: coil.ambient }];
-  let { time, temperature } = points[0]!;
+  let warmth: Warmth = { temperature: coil.ambient, coreTemperature: coil.ambient };
+  let time = 0;
+  const points: TemperaturePoint[] = [{ time, ...warmth }];
   for (let cycle = 0; cycle < pattern.cycles; cycle++) {
     for (const [phase, state] of [
       [pattern.on, coil],
-      [pattern.off, idle],
+      [pattern.off, idle(coil)],
     ] as const) {
       if (!(phase > 0)) continue;
       for (let i = 0; i < STEPS_A_PHASE; i++) {
         const step = phase / STEPS_A_PHASE;
-        temperature = warmUp(state, temperature, step).temperature;
+        const { temperature, coreTemperature } = warmUp(state, warmth, step);
+        warmth = { temperature, coreTemperature };
         time += step;
-        points.push({ time, temperature });
+        points.push({ time, ...warmth });
       }
     }
   }
@@ -42,22 +45,30 @@ export function temperatureOver(coil: LumpedWinding, pattern: OnOffPattern): Tem
 }
 
 /**
- * Rest, s, in which a winding without current cools from one temperature to another above the room:
- * t = ∫ C dT / loss. 0 when it is that cool already, Infinity at or below the room's temperature.
+ * Rest, s, in which winding and core without current cool from given temperatures until both are at
+ * most so warm. 0 when they are that cool already, Infinity at or below the room's temperature.
+ * Relative error below 1e-7.
  */
-export function timeToCool(coil: LumpedWinding, from: number, to: number): number {
-  if (from <= to) return 0;
+export function timeToCool(coil: LumpedWinding, from: number | Warmth, to: number): number {
+  let state = typeof from === 'number' ? { temperature: from, coreTemperature: from } : from;
+  const warmest = (w: Warmth): number =>
+    coil.core ? Math.max(w.temperature, w.coreTemperature) : w.temperature;
+  if (warmest(state) <= to) return 0;
   if (to <= coil.ambient) return Infinity;
-  // In ln(T − Ta) the integrand is nearly constant.
-  const low = Math.log(to - coil.ambient);
-  const high = Math.log(from - coil.ambient);
-  return integrate(
-    (u) => {
-      const rise = Math.exp(u);
-      return (coil.heatCapacity * rise) / coil.loss(rise);
-    },
-    low,
-    high,
-    12,
-  );
+  const resting = idle(coil);
+  let time = 0;
+  let step = 1;
+  while (time < 1e7) {
+    const next = warmUp(resting, state, step);
+    if (warmest(next) <= to) {
+      const begin = state;
+      const excess = (share: number): number =>
+        warmest(warmUp(resting, begin, share * step)) - to;
+      return time + step * findRoot(excess, 0, 1, 1e-10);
+    }
+    state = next;
+    time += step;
+    step *= 1.5;
+  }
+  return Infinity;
 }

@@ -1,4 +1,11 @@
-import { TRIAL_ON_TIME_S, type Build, type MagnetDesign } from '../magnet/index.js';
+import {
+  girthRadius,
+  openingOf,
+  TRIAL_ON_TIME_S,
+  type Build,
+  type Evaluation,
+  type MagnetDesign,
+} from '../magnet/index.js';
 import { fuseFor, isDemonstrationSupply } from '../supply/index.js';
 
 /** What a design makes necessary to say, by code; the words live with the interface. */
@@ -8,6 +15,9 @@ export type CautionCode =
   | 'limited-on-time'
   | 'near-short-circuit'
   | 'strip-enamel'
+  | 'stiff-wire'
+  | 'opening-kick'
+  | 'bench-supply'
   | 'wire-ends'
   | 'cells'
   | 'sharp-core';
@@ -28,10 +38,13 @@ export function trialOnTime(build: Build): number {
   return Math.min(LONGEST_TRIAL_S, build.allowedOnTime);
 }
 
+/** Energy of a coil from which a spark is seen and a small shock felt, J. Common practice, no source. */
+const KICK_FELT_J = 2e-3;
+
 /** Cautions that this design triggers, stop before caution. */
-export function cautionsFor(design: MagnetDesign, build: Build): Caution[] {
+export function cautionsFor(design: MagnetDesign, build: Evaluation): Caution[] {
   const cautions: Caution[] = [];
-  if (isDemonstrationSupply(design.supply.chemistry)) {
+  if (!design.supply.bench && isDemonstrationSupply(design.supply.chemistry)) {
     cautions.push({
       code: 'demonstration-only',
       severity: 'stop',
@@ -46,10 +59,22 @@ export function cautionsFor(design: MagnetDesign, build: Build): Caution[] {
   if (build.circuit.terminalVoltage < build.source.emf / 2) {
     cautions.push({ code: 'near-short-circuit', severity: 'caution' });
   }
-  if (design.wire.insulation.startsWith('enamel')) {
+  const { wire, core, supply } = design;
+  if (wire.form !== 'foil' && wire.insulation.startsWith('enamel')) {
     cautions.push({ code: 'strip-enamel', severity: 'caution' });
   }
-  if (design.core.shape === 'nail') cautions.push({ code: 'sharp-core', severity: 'caution' });
-  cautions.push({ code: 'wire-ends', severity: 'caution' }, { code: 'cells', severity: 'caution' });
+  if (build.wire.height > girthRadius(core)) {
+    cautions.push({ code: 'stiff-wire', severity: 'caution' });
+  }
+  if (!design.leads.diode && openingOf(design, build).energy > KICK_FELT_J) {
+    cautions.push({ code: 'opening-kick', severity: 'caution' });
+  }
+  if (core.shape === 'nail' || core.shape === 'screw') {
+    cautions.push({ code: 'sharp-core', severity: 'caution' });
+  }
+  cautions.push(
+    { code: 'wire-ends', severity: 'caution' },
+    { code: supply.bench ? 'bench-supply' : 'cells', severity: 'caution' },
+  );
   return cautions;
 }

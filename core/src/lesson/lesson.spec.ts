@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { PRIOR_BELIEF } from '../calibration/index.js';
-import { buildMagnet, type MagnetDesign } from '../magnet/index.js';
+import { buildMagnet, evaluateMagnet, type MagnetDesign } from '../magnet/index.js';
 import { seededRandom } from '../numerics/index.js';
 import { fuseFor } from '../supply/index.js';
 import {
@@ -76,7 +76,7 @@ const design: MagnetDesign = {
 };
 const codes = (change: Partial<MagnetDesign>): CautionCode[] => {
   const changed = { ...design, ...change };
-  return cautionsFor(changed, buildMagnet(changed)).map(({ code }) => code);
+  return cautionsFor(changed, evaluateMagnet(changed)).map(({ code }) => code);
 };
 
 describe('cautions', () => {
@@ -106,13 +106,21 @@ describe('cautions', () => {
       { supply: { ...design.supply, chemistry: 'lithium' } },
     ],
     ['sharp-core', { core: { ...design.core, shape: 'nail' } }, {}],
+    ['stiff-wire', { wire: { ...thin, diameter: design.core.diameter } }, {}],
+    [
+      'opening-kick',
+      { winding: { ...design.winding, turns: 400 }, supply: strong },
+      { winding: { ...design.winding, turns: 400 }, supply: strong, leads: { ...design.leads, diode: true } },
+    ],
+    ['bench-supply', { supply: { ...design.supply, bench: { voltage: 3, currentLimit: 2 } } }, {}],
+    ['cells', {}, { supply: { ...design.supply, bench: { voltage: 3, currentLimit: 2 } } }],
   ])('“%s” shows for a design that needs it and not for one that does not', (code, yes, no) => {
     expect(codes(yes)).toContain(code);
     expect(codes(no)).not.toContain(code);
   });
 
-  it('about wire ends and cells show for every design', () => {
-    expect(codes({})).toEqual(expect.arrayContaining(['wire-ends', 'cells']));
+  it('about wire ends show for every design', () => {
+    expect(codes({})).toContain('wire-ends');
   });
 
   it('name the fuse of a demonstration, a quarter above its current', () => {
@@ -120,7 +128,7 @@ describe('cautions', () => {
       ...design,
       supply: { ...design.supply, chemistry: 'lead-acid', size: 'car' },
     } as const;
-    const build = buildMagnet(car);
+    const build = evaluateMagnet(car);
     const { fuse_A: fuse } = cautionsFor(car, build)[0]!;
     expect(fuse).toBeGreaterThanOrEqual(1.25 * build.circuit.current);
     expect(fuse).toBeLessThan(2.6 * build.circuit.current);
@@ -129,7 +137,7 @@ describe('cautions', () => {
 
   it('put a stop before everything else', () => {
     const changed = { ...design, supply: strong, wire: thin };
-    expect(cautionsFor(changed, buildMagnet(changed))[0]!.severity).toBe('stop');
+    expect(cautionsFor(changed, evaluateMagnet(changed))[0]!.severity).toBe('stop');
   });
 });
 

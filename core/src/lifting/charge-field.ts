@@ -1,5 +1,5 @@
 import { ellipticKE, type EllipticKE } from '../numerics/index.js';
-import { boundaryCharges, type CoreState, type CurrentSheet } from '../straight-core/index.js';
+import { boundaryCharges, chargePatches, type CoreState, type CurrentSheet } from '../straight-core/index.js';
 
 /** Coaxial rings of magnetic charge: radius m, height m, charge A·m; equal lengths. */
 export interface ChargeRings {
@@ -15,11 +15,13 @@ export interface ChargeRings {
  * a magnetised cylinder, so its two ends are discs of charge ± N I / length.
  * @param tip height near which the field is wanted in detail: side rings farther than a few
  *   core radii from it are merged in neighbours' pairs and then fours.
+ * @param faceRings rings per face, where the field is wanted nearer than a third of a radius.
  */
 export function exteriorCharges(
   state: CoreState,
   sheets: readonly CurrentSheet[],
   tip: number,
+  faceRings?: number,
 ): ChargeRings {
   const radius: number[] = [];
   const z: number[] = [];
@@ -29,7 +31,9 @@ export function exteriorCharges(
     z.push(height);
     charge.push(q);
   };
-  const { patches } = state.prepared;
+  const { core, faceCharge } = state.prepared;
+  const patches =
+    faceRings === undefined ? state.prepared.patches : chargePatches(core, faceCharge, faceRings);
   const charges = boundaryCharges(state);
   let pending = { q: 0, moment: 0, size: 0, members: 0, radius: 0 };
   const flush = (): void => {

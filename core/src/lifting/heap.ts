@@ -74,7 +74,7 @@ export function growHeap(
     const start = inside * (1 + 1e-3) + 1e-6;
     const blocked = cos < 0 ? (windingEnd - centre) / cos : Infinity;
     const reach = outermostCrossing((d) => excess(d, sin, cos), start, guess);
-    const end = Math.max(inside, Math.min(reach, blocked));
+    const end = reach > start ? Math.max(inside, Math.min(reach, blocked)) : inside;
     guess = Math.max(reach, start * 1.05);
     angle[k] = Math.acos(cos);
     inner[k] = inside;

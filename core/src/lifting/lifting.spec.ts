@@ -8,9 +8,11 @@ import {
 } from '../straight-core/index.js';
 import { linearCurve } from '../steel/index.js';
 import {
+  ballPull,
   chargeField,
   exteriorCharges,
   growHeap,
+  longestChain,
   WIRE_LIKE_HEAP,
   type ChargeRings,
   type FieldAndGradient,
@@ -102,5 +104,50 @@ describe('a heap', () => {
 
   it('is nothing where nothing pulls', () => {
     expect(growHeap(pole(1e-6), tip).mass).toBeLessThan(1e-9);
+  });
+});
+
+describe('a chain', () => {
+  const clip = { mass: 0.4e-3, length: 0.026, thickness: 0.9e-3 };
+  const disc = (charge: number): ChargeRings => ({
+    radius: Float64Array.of(0.0017),
+    z: Float64Array.of(0),
+    charge: Float64Array.of(charge),
+  });
+
+  it('grows with the pole and is nothing without one', () => {
+    const counts = [0, 0.3, 1, 3, 10].map((q) => longestChain(disc(q), 0, clip).count);
+    expect(counts[0]).toBe(0);
+    for (let i = 1; i < counts.length; i++) {
+      expect(counts[i]!).toBeGreaterThanOrEqual(counts[i - 1]!);
+    }
+    expect(counts.at(-1)!).toBeGreaterThan(1);
+    expect(counts.at(-1)!).toBeLessThan(12);
+  });
+
+  it('holds at every contact what hangs below', () => {
+    const { count, pulls } = longestChain(disc(3), 0, clip);
+    pulls.forEach((pull, j) => expect(pull).toBeGreaterThanOrEqual((count - j) * 0.4e-3 * 9.80665));
+  });
+
+  it('pulls least at its lowest contact', () => {
+    const { pulls } = longestChain(disc(10), 0, clip);
+    for (let j = 1; j < pulls.length; j++) expect(pulls[j]!).toBeLessThanOrEqual(pulls[j - 1]!);
+  });
+
+  it('is longer of lighter things of the same shape', () => {
+    const heavy = longestChain(disc(2), 0, { ...clip, mass: 8e-3 }).count;
+    expect(heavy).toBeLessThan(longestChain(disc(2), 0, clip).count);
+  });
+});
+
+describe('a small ball', () => {
+  // Closed form for a lone pole: H = q/4πz², ∂H²/∂z = −4 (q/4π)²/z⁵.
+  it('is pulled as the dipole it becomes', () => {
+    const z = 0.02;
+    const gradient = (-4 * (2 / (4 * Math.PI)) ** 2) / z ** 5;
+    const volume = (Math.PI * 0.001 ** 3) / 6;
+    const expected = (MU_0 / 2) * volume * ((3 * 99) / 102) * gradient;
+    expect(ballPull(pole(2), 0.001, 100, z) / expected).toBeCloseTo(1, 3);
   });
 });

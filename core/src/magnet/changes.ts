@@ -1,8 +1,9 @@
 import { CoreError } from '../errors.js';
 import { MATERIALS } from '../steel/index.js';
 import type { MagnetDesign } from './design.js';
-import { evaluateMagnet, type Build, type Evaluation } from './evaluate.js';
-import { TRIAL_ON_TIME_S } from './limit.js';
+import type { Build } from './build.js';
+import { evaluateMagnet, type Evaluation } from './evaluate.js';
+import { thickened, TRIAL_ON_TIME_S } from './limit.js';
 
 /** A single change of a design that an educator could make. */
 export type ChangeKind =
@@ -14,7 +15,8 @@ export type ChangeKind =
   | 'thinner-wire'
   | 'better-leads'
   | 'nearer-tip'
-  | 'softer-core';
+  | 'softer-core'
+  | 'join-rightly';
 
 /** What a change brings and what it costs. */
 export interface Change {
@@ -46,14 +48,21 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
   const candidates: [ChangeKind, MagnetDesign][] = [
     ['more-turns', wound({ turns: Math.ceil(winding.turns * TURNS_STEP) })],
     ['fewer-turns', wound({ turns: Math.max(1, Math.floor(winding.turns / TURNS_STEP)) })],
-    ['second-pack', { ...design, supply: { ...supply, parallel: supply.parallel + 1 } }],
-    ['cell-in-series', { ...design, supply: { ...supply, series: supply.series + 1 } }],
-    ['thicker-wire', { ...design, wire: { ...wire, diameter: wire.diameter * WIRE_STEP } }],
-    ['thinner-wire', { ...design, wire: { ...wire, diameter: wire.diameter / WIRE_STEP } }],
+    ['thicker-wire', { ...design, wire: thickened(wire, WIRE_STEP) }],
+    ['thinner-wire', { ...design, wire: thickened(wire, 1 / WIRE_STEP) }],
     ['better-leads', { ...design, leads: { ...leads, resistanceEach: leads.resistanceEach / 2 } }],
     ['nearer-tip', wound({ start: winding.start + shift / 2, end: winding.end + shift / 2 })],
   ];
-  if (MATERIALS[core.material].magnetic && core.material !== 'annealed-steel') {
+  if (!supply.bench) {
+    candidates.push(
+      ['second-pack', { ...design, supply: { ...supply, parallel: supply.parallel + 1 } }],
+      ['cell-in-series', { ...design, supply: { ...supply, series: supply.series + 1 } }],
+    );
+  }
+  if (wire.join === 'cancelling') {
+    candidates.push(['join-rightly', { ...design, wire: { ...wire, join: 'adding' } }]);
+  }
+  if (core.shape !== 'none' && MATERIALS[core.material].magnetic && core.material !== 'annealed-steel') {
     candidates.push(['softer-core', { ...design, core: { ...core, material: 'annealed-steel' } }]);
   }
   const cellsOf = (d: MagnetDesign): number => d.supply.series * d.supply.parallel;
@@ -66,7 +75,7 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
             kind,
             design: changed,
             gain: after.liftedMass / evaluation.liftedMass,
-            wire: after.winding.wireLength - evaluation.winding.wireLength,
+            wire: after.wireLength - evaluation.wireLength,
             cells: cellsOf(changed) - cellsOf(design),
             onTime: after.allowedOnTime,
           },
@@ -83,6 +92,7 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
 /**
  * The most ampere-turns that this battery could give through the same winding space, filled with
  * wire of whatever thickness matches the coil to the source: E/(2 √(r k)) with R_coil = k N².
+ * Where a bench supply's current limit comes first, the wire that draws just that current.
  * A yardstick: nobody winds exactly that wire.
  */
 export function ampereTurnsYardstick({
@@ -93,5 +103,10 @@ export function ampereTurnsYardstick({
 }: Build): number {
   const turns = winding.layers.reduce((sum, layer) => sum + layer.turns, 0);
   const perTurnSquared = coilResistance / (turns * turns);
-  return source.emf / (2 * Math.sqrt((source.resistance + leadResistance) * perTurnSquared));
+  const before = source.resistance + leadResistance;
+  const limit = source.currentLimit ?? Infinity;
+  // E/(2r) flows through the matched coil.
+  return source.emf < 2 * before * limit
+    ? source.emf / (2 * Math.sqrt(before * perTurnSquared))
+    : limit * Math.sqrt((source.emf / limit - before) / perTurnSquared);
 }

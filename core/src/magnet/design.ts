@@ -1,17 +1,26 @@
-import type { LayerStyle, WindingEnd } from '../winding/index.js';
+import type { TouchTime } from '../heat/index.js';
+import type { LayerStacking, LayerStyle, WindingEnd } from '../winding/index.js';
 import type { CellSize, Chemistry } from '../supply/index.js';
 import type { MaterialId } from '../steel/index.js';
-import type { ConductorId, Insulation } from '../wire/index.js';
+import type { ConductorId, WoundWire } from '../wire/index.js';
 import type { PlusTail, WindingSense } from './poles.js';
 
-export type CoreShape = 'nail' | 'bolt' | 'rod' | 'pipe';
+export type CoreShape = 'nail' | 'bolt' | 'screw' | 'rod' | 'pipe' | 'strip' | 'none';
 
 export const CORE_SHAPES: Readonly<Record<CoreShape, string>> = {
   nail: 'Nail',
   bolt: 'Bolt',
+  screw: 'Screw',
   rod: 'Rod',
   pipe: 'Pipe',
+  strip: 'Flat strip, spoon handle or key',
+  none: 'None (air)',
 };
+
+/** Shapes that can have a head. */
+export const HEADED_SHAPES: readonly CoreShape[] = ['nail', 'bolt', 'screw'];
+/** Shapes that can have a thread. */
+export const THREADED_SHAPES: readonly CoreShape[] = ['bolt', 'screw'];
 
 /** One end (the free one), or both counted together. */
 export type LiftingEnds = 'one' | 'both';
@@ -22,18 +31,21 @@ export interface MagnetDesign {
     readonly shape: CoreShape;
     /** Length of the shank, m; the head of a bolt comes on top. */
     readonly length: number;
+    /** Outer diameter; that of the former for an air coil; the girth's for a strip. */
     readonly diameter: number;
     /** Inner diameter of a pipe; 0 for solid cores. */
     readonly bore: number;
-    /** Head of a bolt, behind the rear end; absent or zero for the other shapes. */
+    /** Head of a nail, bolt or screw; absent or zero for the other shapes. */
     readonly head?: { readonly diameter: number; readonly height: number };
+    /** End that carries the head: the one away from the objects when absent. */
+    readonly headAt?: WindingEnd;
+    /** Pitch of the thread of a bolt or screw, m; absent for a smooth shank. */
+    readonly thread?: number;
+    /** Section of a flat strip, m. */
+    readonly strip?: { readonly width: number; readonly thickness: number };
     readonly material: MaterialId;
   };
-  readonly wire: {
-    readonly conductor: ConductorId;
-    readonly diameter: number;
-    readonly insulation: Insulation;
-  };
+  readonly wire: WoundWire & { readonly conductor: ConductorId };
   readonly winding: {
     readonly turns: number;
     /** Ends of the winding from the rear end of the shank, m. */
@@ -45,7 +57,15 @@ export interface MagnetDesign {
     readonly layerStyle: LayerStyle;
     readonly startAt: WindingEnd;
     readonly sense: WindingSense;
+    /** Length of each tail, m. */
     readonly tail: number;
+    /** Turns laid in the core's thread instead of side by side. */
+    readonly inThread?: boolean;
+    readonly stacking?: LayerStacking;
+    /** Equal parts that the turns are wound in and joined side by side; 1 when absent. */
+    readonly branches?: number;
+    /** Resistance of the whole coil as measured at room temperature, instead of the computed, Ω. */
+    readonly measuredResistance?: number;
   };
   readonly supply: {
     readonly chemistry: Chemistry;
@@ -55,12 +75,26 @@ export interface MagnetDesign {
     readonly plusTail: PlusTail;
     /** One cell as measured, instead of the typical one: EMF in V, internal resistance in Ω. */
     readonly measured?: { readonly emf: number; readonly internalResistance: number };
+    /** Fraction of the charge already drawn, 0 when absent, and temperature of the cells, K. */
+    readonly used?: number;
+    readonly temperature?: number;
+    /** A bench supply in place of the cells: V, A. */
+    readonly bench?: { readonly voltage: number; readonly currentLimit: number };
   };
-  readonly leads: { readonly count: number; readonly resistanceEach: number };
+  readonly leads: {
+    readonly count: number;
+    readonly resistanceEach: number;
+    /** Ω; 0 when absent. */
+    readonly switchResistance?: number;
+    /** A diode across the coil, against the kick of switching off. */
+    readonly diode?: boolean;
+  };
   /** Which ends of the core lift and are counted. */
   readonly ends: LiftingEnds;
   /** Mass of one of the objects to lift, kg. */
   readonly objectMass: number;
   /** K. */
   readonly roomTemperature: number;
+  /** How the winding is touched, which sets the on-time; the classroom limit when absent. */
+  readonly touch?: TouchTime;
 }

@@ -1,14 +1,17 @@
 export { ampereTurnsYardstick, bestChanges, type Change, type ChangeKind } from './changes.js';
-export { CORE_SHAPES, type CoreShape, type LiftingEnds, type MagnetDesign } from './design.js';
 export {
-  buildMagnet,
-  coreSections,
-  evaluateMagnet,
-  magnetise,
-  type Build,
-  type Evaluation,
-} from './evaluate.js';
+  CORE_SHAPES,
+  HEADED_SHAPES,
+  THREADED_SHAPES,
+  type CoreShape,
+  type LiftingEnds,
+  type MagnetDesign,
+} from './design.js';
+export { buildMagnet, windingSpec, type Build } from './build.js';
+export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape.js';
+export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
+export { openingOf, type Opening } from './opening.js';
 export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
 export { residualAfter, type Residual } from './residual.js';
 export {

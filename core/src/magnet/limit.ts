@@ -5,7 +5,16 @@ import { endFaceFluxDensity } from '../straight-core/index.js';
 import { CoreError } from '../errors.js';
 
 /** What holds a magnet back most. */
-export type LimitKind = 'material' | 'heat' | 'saturation' | 'battery' | 'leads' | 'wire' | 'room';
+export type LimitKind =
+  | 'cancelled'
+  | 'material'
+  | 'heat'
+  | 'saturation'
+  | 'current-limit'
+  | 'battery'
+  | 'leads'
+  | 'wire'
+  | 'room';
 
 export interface Limit {
   readonly kind: LimitKind;
@@ -27,6 +36,14 @@ const SATURATED_BELOW = 0.6;
 /** When no single change gains this much, it is the place for turns that is short. */
 const WORTH_NAMING = 1.05;
 
+/** The same wire thicker; foil keeps its thickness and is cut wider. */
+export function thickened(wire: MagnetDesign['wire'], factor: number): MagnetDesign['wire'] {
+  const { foil } = wire;
+  return wire.form === 'foil' && foil
+    ? { ...wire, foil: { ...foil, width: foil.width * factor } }
+    : { ...wire, diameter: wire.diameter * factor };
+}
+
 /**
  * Names what limits a magnet, from the model itself: the circuit's shares, the response of the face
  * field to 2 % more ampere-turns, and the lift of the design with each change evaluated in full: a
@@ -40,6 +57,9 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     leadShare: leadResistance / total,
     coilShare: coilResistance / total,
   };
+  if (evaluation.ampereTurns === 0) {
+    return { kind: 'cancelled', ...shares, fieldElasticity: 1, change: null, gain: 1 };
+  }
   const step = 1.02;
   const more = magnetise(design, evaluation, evaluation.ampereTurns * step);
   const fieldElasticity =
@@ -56,7 +76,7 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     }
   };
 
-  if (!MATERIALS[design.core.material].magnetic) {
+  if (design.core.shape === 'none' || !MATERIALS[design.core.material].magnetic) {
     return { kind: 'material', ...state, change: null, gain: 1 };
   }
   if (evaluation.allowedOnTime < TRIAL_ON_TIME_S) {
@@ -75,17 +95,25 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
           ...core,
           diameter: grow(core.diameter),
           bore: grow(core.bore),
+          ...(core.strip && {
+            strip: { width: grow(core.strip.width), thickness: grow(core.strip.thickness) },
+          }),
           ...(core.head && { head: { ...core.head, diameter: grow(core.head.diameter) } }),
         },
       }),
     };
+  }
+  if (evaluation.circuit.limited) {
+    return { kind: 'current-limit', ...state, change: null, gain: 1 };
   }
   const { supply, leads, wire } = design;
   const candidates = [
     {
       kind: 'battery',
       change: 'second-pack',
-      gain: gainOf({ ...design, supply: { ...supply, parallel: supply.parallel * 2 } }),
+      gain: supply.bench
+        ? 1
+        : gainOf({ ...design, supply: { ...supply, parallel: supply.parallel * 2 } }),
     },
     {
       kind: 'leads',
@@ -95,7 +123,7 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     {
       kind: 'wire',
       change: 'thicker-wire',
-      gain: gainOf({ ...design, wire: { ...wire, diameter: wire.diameter * 1.25 } }),
+      gain: gainOf({ ...design, wire: thickened(wire, 1.25) }),
     },
   ] as const;
   const best = candidates.reduce((p, q) => (q.gain > p.gain ? q : p));

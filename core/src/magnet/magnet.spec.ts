@@ -327,6 +327,17 @@ describe('a sweep', () => {
       { ...nail, winding: { ...nail.winding, start: 0.0885, end: 0.09 } },
       'wire',
     );
+    const full = sweepDesign(
+      {
+        ...nail,
+        core: { ...nail.core, diameter: 0.004 },
+        wire: { ...nail.wire, diameter: 0.0008 },
+        winding: { ...nail.winding, turns: 120, start: 0.005 },
+      },
+      'diameter',
+    );
+    expect(full[0]!.danger).toBe('saturation');
+    expect(full.at(-1)!.danger).toBeNull();
     expect(wire.some(({ danger, count }) => danger === 'room' && count === null)).toBe(true);
   });
 

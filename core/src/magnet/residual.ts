@@ -3,7 +3,8 @@ import { exteriorCharges, growHeap } from '../lifting/index.js';
 import { findMaterial } from '../steel/index.js';
 import type { CoreState } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
-import { tipShape, type Evaluation } from './evaluate.js';
+import { faceHeight, tipShape } from './core-shape.js';
+import type { Evaluation } from './evaluate.js';
 
 /** What the core keeps after switching off. */
 export interface Residual {
@@ -26,15 +27,15 @@ export function residualAfter(design: MagnetDesign, evaluation: Evaluation): Res
   );
   const { core } = evaluation;
   const peak = core.magnetisation.reduce((most, m) => Math.max(most, Math.abs(m)), 0);
-  if (coercivity === 0 || peak === 0) return { fluxDensity: 0, heldMass: 0, heldCount: 0 };
+  if (coercivity === 0 || design.core.shape === 'none' || peak === 0) return { fluxDensity: 0, heldMass: 0, heldCount: 0 };
   const left = Math.min(remanence / MU_0, coercivity / demagnetisingFactor(core), peak);
   const state: CoreState = {
     ...core,
     magnetisation: core.magnetisation.map((m) => (m * left) / peak),
   };
   const heap = growHeap(
-    exteriorCharges(state, [], design.core.length),
-    tipShape(design, evaluation),
+    exteriorCharges(state, [], faceHeight(design.core)),
+    tipShape(design, evaluation.winding.outerRadius),
   );
   return {
     fluxDensity: MU_0 * left,

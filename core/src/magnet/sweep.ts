@@ -1,25 +1,25 @@
 import { CoreError } from '../errors.js';
 import type { MagnetDesign } from './design.js';
-import { evaluateMagnet } from './evaluate.js';
+import { evaluateMagnet, type Evaluation } from './evaluate.js';
 import { TRIAL_ON_TIME_S } from './limit.js';
 
 /** What is varied. */
-export type SweptQuantity = 'turns' | 'wire' | 'series';
+export type SweptQuantity = 'turns' | 'wire' | 'series' | 'diameter';
 
 /** One point of a sweep; `count` is null where it cannot be wound. */
 export interface SweepPoint {
-  /** Turns, wire diameter in m, or cells in series. */
+  /** Turns, wire or core diameter in m, or cells in series. */
   readonly value: number;
   readonly count: number | null;
-  /** 'heat': too hot for a trial; 'room': cannot be wound; null: fine. */
-  readonly danger: 'heat' | 'room' | null;
+  /** 'heat': too hot for a trial; 'room': cannot be wound; 'saturation': the core is full. */
+  readonly danger: 'heat' | 'room' | 'saturation' | null;
 }
 
 /** Values worth looking at around the present one. */
 export function sweepValues(design: MagnetDesign, quantity: SweptQuantity): number[] {
   const spread = (from: number, to: number, n: number): number[] =>
     Array.from({ length: n }, (_, i) => from * (to / from) ** (i / (n - 1)));
-  const { winding, wire, supply } = design;
+  const { core, winding, wire, supply } = design;
   switch (quantity) {
     case 'turns':
       return [
@@ -27,6 +27,8 @@ export function sweepValues(design: MagnetDesign, quantity: SweptQuantity): numb
       ];
     case 'wire':
       return spread(wire.diameter / 2.5, wire.diameter * 2.5, 19);
+    case 'diameter':
+      return spread(core.diameter / 2.5, core.diameter * 2.5, 19);
     case 'series':
       return Array.from({ length: Math.max(6, supply.series + 2) }, (_, i) => i + 1);
   }
@@ -43,18 +45,39 @@ export function withSwept(
       return { ...design, winding: { ...design.winding, turns: value } };
     case 'wire':
       return { ...design, wire: { ...design.wire, diameter: value } };
+    case 'diameter':
+      return { ...design, core: withDiameter(design.core, value) };
     case 'series':
       return { ...design, supply: { ...design.supply, series: value } };
   }
 }
+
+/** Another diameter, with head and bore in their proportions. */
+function withDiameter(core: MagnetDesign['core'], diameter: number): MagnetDesign['core'] {
+  const scale = diameter / core.diameter;
+  return {
+    ...core,
+    diameter,
+    bore: core.bore * scale,
+    ...(core.head && { head: { ...core.head, diameter: core.head.diameter * scale } }),
+  };
+}
+
+/** The nearer danger first: heat ends a trial, a full core only wastes turns. */
+function dangerOf(evaluation: Evaluation): SweepPoint['danger'] {
+  if (evaluation.allowedOnTime < TRIAL_ON_TIME_S) return 'heat';
+  return evaluation.peakFluxDensity > NEARLY_FULL_T ? 'saturation' : null;
+}
+
+/** Section-mean flux density from which low-carbon steel hardly takes more, T. Common practice, no source. */
+const NEARLY_FULL_T = 1.7;
 
 /** Predicted count over a range of one quantity, everything else the same. */
 export function sweepDesign(design: MagnetDesign, quantity: SweptQuantity): SweepPoint[] {
   return sweepValues(design, quantity).map((value) => {
     try {
       const evaluation = evaluateMagnet(withSwept(design, quantity, value));
-      const hot = evaluation.allowedOnTime < TRIAL_ON_TIME_S;
-      return { value, count: evaluation.liftedCount, danger: hot ? 'heat' : null };
+      return { value, count: evaluation.liftedCount, danger: dangerOf(evaluation) };
     } catch (error) {
       if (error instanceof CoreError) return { value, count: null, danger: 'room' };
       throw error;

@@ -6,7 +6,7 @@ import {
   type ReferenceFile,
 } from './case-file.js';
 import { COIL_CHECKERS } from './coil-cases.js';
-import { demagnetisingCase, rodCase, type QuantitySource } from './core-cases.js';
+import { ballCase, demagnetisingCase, keeperCase, rodCase, type QuantitySource } from './core-cases.js';
 
 const CORE_CASES: Readonly<
   Record<string, (entry: ReferenceCase, file: ReferenceFile) => QuantitySource>
@@ -14,6 +14,8 @@ const CORE_CASES: Readonly<
   demagnetising_factor_cylinder: demagnetisingCase,
   linear_rod_coil: rodCase,
   nonlinear_rod_coil: rodCase,
+  force_keeper: keeperCase,
+  force_small_ball: ballCase,
 };
 
 /**

@@ -1,3 +1,5 @@
+import { pullOnKeeper, straightPullingCore } from '../keeper/index.js';
+import { ballPull, exteriorCharges } from '../lifting/index.js';
 import { thickCoilInductance } from '../coil-field/index.js';
 import { MU_0 } from '../constants.js';
 import { linearCurve, tabulatedCurve, type SteelCurve } from '../steel/index.js';
@@ -70,29 +72,8 @@ const isRectangle = (value: unknown): value is Rectangle =>
 
 /** Rod, nail, bolt or pipe with a coil, linear or with the file's steel. */
 export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
-  const { iron, coil } = entry.inputs;
-  if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil)) {
-    throw new ReferenceFileError(`${entry.id}: “iron” and “coil” must be rectangles.`);
-  }
-  const sections = iron.map((r): CoreSection => ({
-    innerRadius: r.r0_m,
-    outerRadius: r.r1_m,
-    from: r.z0_m,
-    to: r.z1_m,
-  }));
-  const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
+  const { sections, ampereTurns, curve, block, sheets, state, length } = magnetisedRod(entry, file);
   const radius = numberIn(entry.inputs, 'core_radius_m', entry.id);
-  const length = numberIn(entry.inputs, 'core_length_m', entry.id);
-  const curve = curveOf(entry, file);
-  const prepared = prepareCore(sections);
-  const block = {
-    innerRadius: coil.r0_m,
-    outerRadius: coil.r1_m,
-    from: coil.z0_m,
-    to: coil.z1_m,
-  };
-  const sheets = sheetsOfBlock(block, ampereTurns);
-  const state = magnetiseCore(prepared, curve, coilFieldOnCore(prepared.core, sheets));
 
   const airInductance = thickCoilInductance({ ...block, length: block.to - block.from }, 1);
   const linkage = airInductance * ampereTurns + coreLinkagePerTurn(state, ampereTurns);
@@ -122,6 +103,72 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
     const computed = values[name];
     return computed === undefined ? null : { computed, tolerance: toleranceFor(row, name) };
   };
+}
+
+/** Rod in front of a round keeper; shell magnets wait for their own model. */
+export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+  const { iron, coil, keeper } = entry.inputs;
+  if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil) || !isRectangle(keeper)) {
+    throw new ReferenceFileError(`${entry.id}: “iron”, “coil” and “keeper” must be rectangles.`);
+  }
+  if (iron.length > 1) return () => null;
+  const pull = pullOnKeeper(
+    straightPullingCore(sectionsOf(iron)),
+    sheetsOfBlock(blockOf(coil), numberIn(entry.inputs, 'NI_A', entry.id)),
+    curveOf(entry, file),
+    { radius: keeper.r1_m, thickness: keeper.z1_m - keeper.z0_m },
+    numberIn(entry.inputs, 'gap_m', entry.id),
+  );
+  const values: Record<string, number> = { F_z: -pull.force, flux_pole: pull.flux };
+  return (name) => {
+    const computed = values[name];
+    return computed === undefined ? null : { computed, tolerance: toleranceFor(entry.kind, name) };
+  };
+}
+
+/** A small steel ball on the axis in front of the rod of another case. */
+export function ballCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+  const base = file.cases.find(({ id }) => id === entry.inputs['base_case']);
+  if (!base) throw new ReferenceFileError(`${entry.id}: the case “base_case” is not in the file.`);
+  const { state, sheets, length } = magnetisedRod(base, file);
+  const pull = ballPull(
+    exteriorCharges(state, sheets, length, 32),
+    numberIn(entry.inputs, 'ball_diameter_m', entry.id),
+    numberIn(entry.inputs, 'ball_mu_r', entry.id),
+    numberIn(entry.inputs, 'ball_centre_z_m', entry.id),
+  );
+  return (name) =>
+    name === 'F_z' ? { computed: pull, tolerance: toleranceFor(entry.kind, name) } : null;
+}
+
+function sectionsOf(iron: readonly Rectangle[]): CoreSection[] {
+  return iron.map((r) => ({
+    innerRadius: r.r0_m,
+    outerRadius: r.r1_m,
+    from: r.z0_m,
+    to: r.z1_m,
+  }));
+}
+
+function blockOf(coil: Rectangle) {
+  return { innerRadius: coil.r0_m, outerRadius: coil.r1_m, from: coil.z0_m, to: coil.z1_m };
+}
+
+/** The rod of a case, magnetised. */
+function magnetisedRod(entry: ReferenceCase, file: ReferenceFile) {
+  const { iron, coil } = entry.inputs;
+  if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil)) {
+    throw new ReferenceFileError(`${entry.id}: “iron” and “coil” must be rectangles.`);
+  }
+  const sections = sectionsOf(iron);
+  const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
+  const curve = curveOf(entry, file);
+  const prepared = prepareCore(sections);
+  const block = blockOf(coil);
+  const sheets = sheetsOfBlock(block, ampereTurns);
+  const state = magnetiseCore(prepared, curve, coilFieldOnCore(prepared.core, sheets));
+  const length = numberIn(entry.inputs, 'core_length_m', entry.id);
+  return { sections, ampereTurns, curve, block, sheets, state, length };
 }
 
 function curveOf(entry: ReferenceCase, file: ReferenceFile): SteelCurve {

@@ -51,6 +51,11 @@ export function chargePatches(
   });
 }
 
+/** The same patch on the other side of a plane across the axis. */
+export function mirrorPatch(patch: ChargePatch, plane: number): ChargePatch {
+  return { from: 2 * plane - patch.to, to: 2 * plane - patch.from, rings: patch.rings };
+}
+
 /** Gauss points of the charge on a face, so that each ring carries its weight of the charge. */
 function faceRings(
   inner: number,

@@ -1,6 +1,7 @@
 export { coilFieldOnCore, sheetsOfBlock, type CurrentSheet } from './coil-on-core.js';
 export { segmentCore, type CoreSection, type Segmentation } from './geometry.js';
-export { type ChargePatch, type FaceCharge } from './charge.js';
+export { chargePatches, mirrorPatch, type ChargePatch, type FaceCharge } from './charge.js';
+export { fieldOfPatches, influenceOfCharges } from './influence.js';
 export {
   axialFluxDensity,
   boundaryCharges,

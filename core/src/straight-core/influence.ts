@@ -12,9 +12,25 @@ import type { Segmentation } from './geometry.js';
  * antiderivatives of the share of a ring's flux that a coaxial disc receives.
  */
 export function influenceMatrix(core: Segmentation, patches: readonly ChargePatch[]): Float64Array {
+  return influenceOfCharges(core, fieldOfPatches(core, patches));
+}
+
+/**
+ * Mean axial field strength in every segment of each patch with unit charge, 1/m², n × patches row
+ * major. The patches may lie anywhere on the axis of the core, but on no segment's inside.
+ */
+export function fieldOfPatches(core: Segmentation, patches: readonly ChargePatch[]): Float64Array {
+  const perCharge = new Float64Array(core.count * patches.length);
+  patches.forEach((patch, b) => addPatchField(core, patch, perCharge, b, patches.length));
+  return perCharge;
+}
+
+/**
+ * The matrix over magnetisations, n × n, from one over boundary charges, n × (n + 1): segment j puts
+ * −M_j A_j on boundary j and +M_j A_j on boundary j + 1.
+ */
+export function influenceOfCharges(core: Segmentation, perCharge: Float64Array): Float64Array {
   const n = core.count;
-  const perCharge = new Float64Array(n * (n + 1));
-  patches.forEach((patch, b) => addPatchField(core, patch, perCharge, b));
   const matrix = new Float64Array(n * n);
   for (let i = 0; i < n; i++) {
     const row = i * (n + 1);
@@ -40,6 +56,7 @@ function addPatchField(
   patch: ChargePatch,
   perCharge: Float64Array,
   b: number,
+  columns: number,
 ): void {
   const n = core.count;
   for (const ring of patch.rings) {
@@ -50,7 +67,7 @@ function addPatchField(
       if (outerTable?.disc !== outer) outerTable = shareTable(ring.radius, outer);
       let through = meanFlux(core, i, patch, outerTable);
       if (inner > 0) through -= meanFlux(core, i, patch, shareTable(ring.radius, inner));
-      perCharge[i * (n + 1) + b]! += (ring.share * through) / core.area[i]!;
+      perCharge[i * columns + b]! += (ring.share * through) / core.area[i]!;
     }
   }
 }

@@ -9,4 +9,5 @@ export {
   type CellSize,
   type Chemistry,
 } from './cells.js';
-export { combineCells, measuredResistance, type Source } from './supply.js';
+export { cellInUse, MOST_USED } from './discharge.js';
+export { benchSupply, combineCells, measuredResistance, type Source } from './supply.js';

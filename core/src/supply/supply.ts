@@ -6,6 +6,8 @@ export interface Source {
   readonly emf: number;
   /** Internal resistance, Ω. */
   readonly resistance: number;
+  /** Current beyond which a bench supply lowers its voltage, A; absent for cells. */
+  readonly currentLimit?: number;
 }
 
 /**
@@ -18,6 +20,11 @@ export function combineCells(cell: Cell, series: number, parallel: number): Sour
     emf: cell.emf_V * series,
     resistance: (cell.internalResistance_ohm * series) / parallel,
   };
+}
+
+/** A regulated bench supply: its set voltage up to its current limit. V, A. */
+export function benchSupply(voltage: number, currentLimit: number): Source {
+  return { emf: voltage, resistance: 0, currentLimit };
 }
 
 /**

@@ -2,6 +2,7 @@ export {
   layWinding,
   turnsFromLength,
   type Layer,
+  type LayerStacking,
   type LayerStyle,
   type Winding,
   type WindingEnd,

@@ -7,7 +7,7 @@ const spec: WindingSpec = {
   start: 0.01,
   end: 0.07,
   innerRadius: 0.004,
-  wireDiameter: 0.0005,
+  turnWidth: 0.0005,
   neatness: 1.1,
   layerStyle: 'back',
   startAt: 'tip',
@@ -60,11 +60,35 @@ describe('a winding', () => {
     expect(restart.wireLength - back.wireLength).toBeCloseTo(2 * coil, 9);
   });
 
+  // Worked by hand: spheres or wires of diameter d in one another's grooves lie √3/2 d apart.
+  it('is lower when each layer lies in the grooves of the last', () => {
+    const square = layWinding({ ...spec, turns: 300 });
+    const nested = layWinding({ ...spec, turns: 300, stacking: 'nested' });
+    expect(square.layers).toHaveLength(3);
+    expect(square.outerRadius - nested.outerRadius).toBeCloseTo(0.001 * (1 - Math.sqrt(3) / 2), 9);
+  });
+
+  it('follows a thread that is wider than its wire, and no finer one', () => {
+    expect(layWinding({ ...spec, threadPitch: 0.00125 }).pitch).toBe(0.00125);
+    expect(layWinding({ ...spec, threadPitch: 0.0004 }).pitch).toBeCloseTo(0.00055, 9);
+  });
+
+  it('of flat strip is low and wide', () => {
+    const { layers, outerRadius } = layWinding({
+      ...spec,
+      turns: 12,
+      turnWidth: 0.005,
+      layerHeight: 0.0003,
+    });
+    expect(layers).toHaveLength(2);
+    expect(outerRadius).toBeCloseTo(spec.innerRadius + 0.0006, 9);
+  });
+
   it('begins at the end that was asked for', () => {
     const tip = layWinding({ ...spec, turns: 5 }).layers[0]!;
     const rear = layWinding({ ...spec, turns: 5, startAt: 'rear' }).layers[0]!;
     expect(tip.from).toBeGreaterThan(0.069);
-    expect(rear.from).toBeCloseTo(spec.start + spec.wireDiameter / 2, 9);
+    expect(rear.from).toBeCloseTo(spec.start + spec.turnWidth / 2, 9);
   });
 
   it('gives back the turns from its own wire length', () => {

@@ -3,6 +3,9 @@ import { CoreError } from '../errors.js';
 /** How a further layer begins. */
 export type LayerStyle = 'back' | 'restart';
 
+/** Wire upon wire, or each layer in the grooves of the last, √3/2 as high. */
+export type LayerStacking = 'square' | 'nested';
+
 /** The ends of a core: the free lifting end and the other. */
 export type WindingEnd = 'tip' | 'rear';
 
@@ -14,10 +17,16 @@ export interface WindingSpec {
   readonly end: number;
   /** Radius on which the first layer lies: core plus tape or sleeve. */
   readonly innerRadius: number;
-  /** Overall diameter of the wire. */
-  readonly wireDiameter: number;
-  /** Pitch of touching turns over the wire's diameter: 1.0 tight … 1.3 careless. Common practice, no source. */
+  /** Room that a turn takes along the core: a round wire's overall diameter. */
+  readonly turnWidth: number;
+  /** Room that a layer takes outward; the turn's width when absent. */
+  readonly layerHeight?: number;
+  /** Pitch of touching turns over the turn's width: 1.0 tight … 1.3 careless. Common practice, no source. */
   readonly neatness: number;
+  /** Pitch of a thread that guides the turns, where it is wider than theirs. */
+  readonly threadPitch?: number;
+  /** How layers lie on one another: wire on wire, or each in the grooves of the one below. */
+  readonly stacking?: LayerStacking;
   readonly layerStyle: LayerStyle;
   /** End at which the first turn lies: where a part-full first layer sits. */
   readonly startAt: WindingEnd;
@@ -49,34 +58,35 @@ export interface Winding {
 }
 
 /**
- * Lays turns in layers on a core, square stacking, and measures the wire.
+ * Lays turns in layers on a core and measures the wire.
  *
  * Length = Σ turns √((2πr_k)² + pitch²) + 2 tails + one axial return per restarted layer.
  * @throws CoreError WINDING_OUTSIDE_CORE, WINDING_TOO_SHORT, WINDING_TOO_HIGH.
  * Source: geometry; neatness factors are common practice, no source.
  */
 export function layWinding(spec: WindingSpec): Winding {
-  const { turns, start, end, innerRadius, wireDiameter, neatness, layerStyle, startAt, tail } =
-    spec;
+  const { turns, start, end, innerRadius, turnWidth, layerStyle, startAt, tail } = spec;
   if (!(end > start)) {
     throw new CoreError('WINDING_OUTSIDE_CORE', 'The winding must end after it starts.', {
       start_m: start,
       end_m: end,
     });
   }
-  const pitch = wireDiameter * neatness;
+  const height = spec.layerHeight ?? turnWidth;
+  const step = spec.stacking === 'nested' ? (height * Math.sqrt(3)) / 2 : height;
+  const pitch = Math.max(turnWidth * spec.neatness, spec.threadPitch ?? 0);
   const window = end - start;
   // A turn more fits than there are pitches only if its full width lies inside the window.
-  const turnsPerLayer = Math.floor((window - wireDiameter) / pitch + 1 + 1e-9);
+  const turnsPerLayer = Math.floor((window - turnWidth) / pitch + 1 + 1e-9);
   if (turnsPerLayer < 1) {
     throw new CoreError(
       'WINDING_TOO_SHORT',
       'Not even one turn of this wire fits between the ends of the winding.',
-      { window_m: window, wire_m: wireDiameter },
+      { window_m: window, wire_m: turnWidth },
     );
   }
   const layerCount = Math.ceil(turns / turnsPerLayer);
-  const outerRadius = innerRadius + layerCount * wireDiameter;
+  const outerRadius = innerRadius + height + (layerCount - 1) * step;
   if (outerRadius > 12 * innerRadius || layerCount > 60) {
     throw new CoreError(
       'WINDING_TOO_HIGH',
@@ -90,9 +100,9 @@ export function layWinding(spec: WindingSpec): Winding {
   let returns = 0;
   for (let k = 0; k < layerCount; k++) {
     const count = Math.min(turnsPerLayer, remaining);
-    const radius = innerRadius + (k + 0.5) * wireDiameter;
+    const radius = innerRadius + height / 2 + k * step;
     const span = (count - 1) * pitch;
-    const first = start + wireDiameter / 2;
+    const first = start + turnWidth / 2;
     const last = first + (turnsPerLayer - 1) * pitch;
     const turnedBack = layerStyle === 'back' && k % 2 === 1;
     const fromTip = (startAt === 'tip') !== turnedBack;

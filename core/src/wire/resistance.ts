@@ -17,6 +17,20 @@ export function resistancePerLength(
   diameter: number,
   temperature = 293.15,
 ): number {
+  return resistanceOfLength(conductor, conductorArea(diameter), 1, temperature);
+}
+
+/**
+ * Resistance of a length of any cross-section, ρ₂₀ (1 + α₂₀ (T − 20 °C)) ℓ / A.
+ * @param area m², > 0. @param length m. @param temperature K.
+ * @returns Ω.
+ */
+export function resistanceOfLength(
+  conductor: Conductor,
+  area: number,
+  length: number,
+  temperature = 293.15,
+): number {
   const factor = 1 + conductor.alpha20_per_K * (temperature - 293.15);
-  return (conductor.resistivity_ohm_m * factor) / conductorArea(diameter);
+  return (conductor.resistivity_ohm_m * factor * length) / area;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { awgDiameter, swgDiameter } from '../quantities/index.js';
-import { CONDUCTORS, overallDiameter, resistancePerLength } from './index.js';
+import { CONDUCTORS, overallDiameter, resistancePerLength, wireSection } from './index.js';
 
 describe('American Wire Gauge', () => {
   // Source: ASTM B258, table of nominal diameters, in mils (values from memory).
@@ -80,5 +80,40 @@ describe('insulation', () => {
   // Source: IEC 60317-0-1, maximum overall diameter of 0.5 mm wire, grade 1 (value from memory).
   it('has the standard’s size for 0.5 mm, grade 1', () => {
     expect(overallDiameter(0.5e-3, 'enamel-1')).toBeCloseTo(0.544e-3, 9);
+  });
+});
+
+describe('what lies on the core', () => {
+  const covered = { diameter: 0.0006, insulation: 'hook-up' } as const;
+
+  it('is twice as wide for a cable, and counts twice or not at all', () => {
+    const one = wireSection(covered);
+    const adding = wireSection({ ...covered, form: 'cable', join: 'adding' });
+    const cancelling = wireSection({ ...covered, form: 'cable', join: 'cancelling' });
+    expect(adding.width).toBeCloseTo(2 * one.width, 12);
+    expect(adding.height).toBe(one.height);
+    expect([one, adding, cancelling].map((s) => s.ampereTurnsPerTurn)).toEqual([1, 2, 0]);
+    expect([one, adding, cancelling].map((s) => s.conductors)).toEqual([1, 2, 2]);
+  });
+
+  // Worked by hand: 40 mm of 16 µm foil folded three times is 5 mm wide and 0.128 mm thick.
+  it('keeps the section of a foil however it is folded', () => {
+    const foil = { width: 0.04, thickness: 16e-6, folds: 3, tape: 5e-5 };
+    const folded = wireSection({ ...covered, form: 'foil', foil });
+    expect(folded.area).toBeCloseTo(0.64e-6, 12);
+    expect(folded.width).toBeCloseTo(0.0051, 9);
+    expect(folded.height).toBeCloseTo(0.000228, 9);
+    const flat = wireSection({ ...covered, form: 'foil', foil: { ...foil, folds: 0 } });
+    expect(flat.area).toBe(folded.area);
+  });
+
+  it('cannot be a strip folded thicker than wide', () => {
+    const foil = { width: 0.002, thickness: 0.0002, folds: 2, tape: 0 };
+    expect(() => wireSection({ ...covered, form: 'foil', foil })).toThrow(
+      expect.objectContaining({ code: 'WIRE_IMPOSSIBLE' }),
+    );
+    expect(() => wireSection({ ...covered, form: 'foil' })).toThrow(
+      expect.objectContaining({ code: 'WIRE_IMPOSSIBLE' }),
+    );
   });
 });

@@ -39,6 +39,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     design: {
       ...bolt,
       core: {
+        ...bolt.core,
         shape: 'bolt',
         length: '80 mm',
         diameter: '8 mm',
@@ -48,7 +49,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
       },
       wire: { ...bolt.wire, size: '24 AWG' },
       winding: { ...bolt.winding, turns: 150, start: '5 mm', end: '70 mm', tails: '6 in' },
-      supply: { chemistry: 'alkaline', size: 'AA', series: 2, parallel: 1, plusTail: 'first' },
+      supply: { ...bolt.supply, size: 'AA', series: 2 },
       load: { object: 'washer', massEach: '0.45 g', ends: 'one' },
     },
     turns: [90, 150, 220],
@@ -65,6 +66,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     design: {
       ...pipe,
       core: {
+        ...pipe.core,
         shape: 'pipe',
         length: '10 cm',
         diameter: '12 mm',

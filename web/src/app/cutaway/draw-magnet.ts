@@ -62,11 +62,11 @@ export function drawPoles(group: Group, design: MagnetDesign, at: Layout): void 
 /** Every turn in its place, on both sides of the cut; one path a layer. */
 export function drawTurns(
   group: Group,
-  { winding, wireOverall }: Evaluation,
+  { winding, wire }: Evaluation,
   design: MagnetDesign,
   at: Layout,
 ): void {
-  const radius = (wireOverall / 2) * at.scale * 0.94;
+  const radius = (wire.height / 2) * at.scale * 0.94;
   for (const layer of winding.layers) {
     const step = layer.turns > 1 ? (layer.to - layer.from) / (layer.turns - 1) : 0;
     let path = '';
@@ -274,7 +274,8 @@ export function drawLens(
   at: Layout,
   ids: { readonly hatch: string; readonly clip: string },
 ): void {
-  const { winding, wireOverall } = evaluation;
+  const { winding, wire } = evaluation;
+  const wireOverall = wire.height;
   if (wireOverall * at.scale >= LEAST_LEGIBLE) return;
   const first = winding.layers[0]!;
   const z = (first.from + first.to) / 2;

@@ -28,6 +28,11 @@ export function applyChange(document: DesignDocument, { kind, design }: Change):
     }
     case 'thicker-wire':
     case 'thinner-wire': {
+      const { foil } = design.wire;
+      if (foil) {
+        const foilWidth = inTypedUnit(wire.foilWidth ?? 'mm', 'length', foil.width);
+        return { ...document, wire: { ...wire, foilWidth } };
+      }
       const gauge = /[as]wg/i.test(wire.size);
       const stepped =
         gauge && stepQuantity(wire.size, 'wireDiameter', kind === 'thicker-wire' ? 1 : -1);
@@ -55,6 +60,8 @@ export function applyChange(document: DesignDocument, { kind, design }: Change):
           end: inTypedUnit(winding.end, 'length', design.winding.end, 4),
         },
       };
+    case 'join-rightly':
+      return { ...document, wire: { ...wire, cableJoin: 'adding' } };
     case 'softer-core':
       return { ...document, core: { ...core, material: design.core.material } };
   }

@@ -36,7 +36,7 @@ export function factsOf(document: DesignDocument, magnet: MagnetDesign, e: Evalu
   return [
     {
       name: 'Wire to cut',
-      value: wireText(e.winding.wireLength),
+      value: wireText(e.wireLength),
       formula: 'Σ over layers of N √((2πr)² + p²), and two tails',
       inputs: [
         `${winding.turns} turns, first layer at r = ${mm(first.radius)}`,
@@ -52,7 +52,7 @@ export function factsOf(document: DesignDocument, magnet: MagnetDesign, e: Evalu
       formula: 'turns ÷ (length of the winding ÷ (overall wire diameter × neatness)), rounded up',
       inputs: [
         `from ${winding.start} to ${winding.end}`,
-        `wire ${mm(e.wireOverall)} thick with its insulation`,
+        `wire ${mm(e.wire.width)} thick with its insulation`,
         `neatness ${winding.neatness}`,
       ],
       source:
@@ -64,7 +64,7 @@ export function factsOf(document: DesignDocument, magnet: MagnetDesign, e: Evalu
       formula: 'R = ρ₂₀ (1 + α₂₀ (T − 20 °C)) · length ÷ cross-section',
       inputs: [
         `ρ₂₀ = ${(conductor.resistivity_ohm_m * 1e8).toFixed(4)}·10⁻⁸ Ω·m (${conductor.name.toLowerCase()})`,
-        `length ${wireText(e.winding.wireLength)}, diameter ${wire.size}`,
+        `length ${wireText(e.wireLength)}, diameter ${wire.size}`,
         `room at ${document.roomTemperature}`,
       ],
       source: 'IEC 60028 for copper.',

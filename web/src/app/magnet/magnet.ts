@@ -19,6 +19,7 @@ import {
   parseQuantity,
   polesOf,
   turnsFromLength,
+  windingSpec,
   type Caution,
   type Change,
   type CautionCode,
@@ -144,24 +145,12 @@ export class MagnetPage {
 
   /** Turns that the wire at hand would make, or null while it cannot be said. */
   protected readonly turnsAtHand = computed(() => {
-    const { winding, core } = this.store.magnet();
+    const magnet = this.store.magnet();
     const { evaluation } = this.base();
     try {
       const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
       if (!evaluation || length > 500) return null;
-      const turns = turnsFromLength(
-        {
-          start: winding.start,
-          end: winding.end,
-          innerRadius: core.diameter / 2 + winding.base,
-          wireDiameter: evaluation.wireOverall,
-          neatness: winding.neatness,
-          layerStyle: winding.layerStyle,
-          startAt: winding.startAt,
-          tail: winding.tail,
-        },
-        length,
-      );
+      const turns = turnsFromLength(windingSpec(magnet, evaluation.wire), length);
       return turns > 0 ? turns : null;
     } catch (error) {
       if (error instanceof CoreError) return null;

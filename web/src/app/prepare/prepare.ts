@@ -41,7 +41,7 @@ export class PreparePage {
       id,
       turns,
       fault,
-      wire: evaluation?.winding.wireLength ?? null,
+      wire: evaluation?.wireLength ?? null,
       layers: evaluation ? layersText(evaluation.winding.layers.map((layer) => layer.turns)) : '',
       onTime: evaluation ? secondsText(trialOnTime(evaluation)) : '',
     })),

@@ -15,7 +15,13 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   'wire-ends': 'Cut wire ends are sharp: keep them away from eyes and bend them over.',
   cells:
     'Cells the right way round, all of one kind and age. Never charge cells that are not made for it. Never connect anything to the mains.',
-  'sharp-core': 'The nail’s point can scratch: carry it point down, or file it flat.',
+  'sharp-core': 'The point of a nail or screw can scratch: carry it point down, or file it flat.',
+  'stiff-wire':
+    'The wire is thicker than the core’s radius: it bends badly and springs back. Let an adult bend it, or take thinner wire.',
+  'opening-kick':
+    'Switching this coil off makes a spark and a small shock at bare ends: hold the insulation, or put a diode across the coil.',
+  'bench-supply':
+    'Only a low-voltage supply made for schools, its current limit set before anything is connected. Never connect anything to the mains.',
 };
 
 /** The sentence of a caution, with the fuse where one is needed. */

@@ -23,8 +23,12 @@ export function liftSentence(
 export function limitSentence(limit: Limit): string {
   const gain = gainText(limit.gain);
   switch (limit.kind) {
+    case 'cancelled':
+      return 'The current goes round the core as often one way as the other, so nothing is left: join the wires the other way.';
+    case 'current-limit':
+      return 'The bench supply is the limit: it holds the current at its set limit. More turns would use the same current better.';
     case 'material':
-      return 'The core is the limit: it is not magnetic, so only the coil itself pulls.';
+      return 'The core is the limit: nothing magnetic is inside the coil, so only the coil itself pulls.';
     case 'heat':
       return 'Heat is the limit: the coil is too hot to touch before a trial is over.';
     case 'saturation':

@@ -1,0 +1,7 @@
+export {
+  pullOnKeeper,
+  straightPullingCore,
+  type Keeper,
+  type KeeperPull,
+  type PullingCore,
+} from './keeper.js';

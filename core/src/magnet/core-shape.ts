@@ -1,0 +1,90 @@
+import type { TipShape } from '../lifting/index.js';
+import { linearCurve, findMaterial, type SteelCurve } from '../steel/index.js';
+import type { CoreSection } from '../straight-core/index.js';
+import type { MagnetDesign } from './design.js';
+
+type Core = MagnetDesign['core'];
+
+/** Pitch diameter of a 60° thread is d − 0.6495 p. Source: ISO 724. */
+const THREAD_DEPTH = 0.6495;
+
+/** Radius on which the first layer lies without tape: half the diameter, or that of equal girth. */
+export function girthRadius({ shape, diameter, strip }: Core): number {
+  return shape === 'strip' && strip ? (strip.width + strip.thickness) / Math.PI : diameter / 2;
+}
+
+/**
+ * Radius of the round section with as much steel as the shank: a thread counts at its pitch
+ * diameter, a strip by its area.
+ */
+export function steelRadius({ shape, diameter, strip, thread }: Core): number {
+  if (shape === 'strip' && strip) return Math.sqrt((strip.width * strip.thickness) / Math.PI);
+  return (diameter - THREAD_DEPTH * (thread ?? 0)) / 2;
+}
+
+/** Height of the lifting face from the rear end of the shank, m; a head at the tip adds its own. */
+export function faceHeight({ length, head, headAt }: Core): number {
+  return length + (headAt === 'tip' && head ? head.height : 0);
+}
+
+/** The curve of the core; an air coil has that of air, whatever its material was. */
+export function coreCurve({ shape, material }: Core): SteelCurve {
+  return shape === 'none' ? AIR : findMaterial(material).curve;
+}
+const AIR = linearCurve(1);
+
+/** Sections of the core, rear end of the shank at z = 0, lifting face last. */
+export function coreSections({ core }: Pick<MagnetDesign, 'core'>): CoreSection[] {
+  const { shape, length, bore, head } = core;
+  const shank: CoreSection = {
+    innerRadius: shape === 'pipe' ? bore / 2 : 0,
+    outerRadius: steelRadius(core),
+    from: 0,
+    to: length,
+  };
+  if (!head || head.height <= 0) return [shank];
+  const cap = { innerRadius: 0, outerRadius: head.diameter / 2 };
+  return core.headAt === 'tip'
+    ? [shank, { ...cap, from: length, to: length + head.height }]
+    : [{ ...cap, from: -head.height, to: 0 }, shank];
+}
+
+/** Volume of the core, m³; 0 for an air coil. */
+export function coreVolume(design: Pick<MagnetDesign, 'core'>): number {
+  if (design.core.shape === 'none') return 0;
+  return coreSections(design).reduce(
+    (sum, { innerRadius: ri, outerRadius: ro, from, to }) =>
+      sum + Math.PI * (ro * ro - ri * ri) * (to - from),
+    0,
+  );
+}
+
+/** What stands in the heap's way at the lifting end. */
+export function tipShape({ core, winding }: MagnetDesign, windingRadius: number): TipShape {
+  if (core.head && core.headAt === 'tip') {
+    // The rim of the head shades the winding behind it.
+    return headShape(core.head, core.length, core.length + core.head.height);
+  }
+  return {
+    face: core.length,
+    coreRadius: girthRadius(core),
+    windingEnd: winding.end,
+    windingRadius,
+  };
+}
+
+/** The same at the rear end, in heights counted backward from the rear end of the shank. */
+export function rearShape({ core, winding }: MagnetDesign, windingRadius: number): TipShape {
+  if (core.head && core.headAt !== 'tip') return headShape(core.head, 0, core.head.height);
+  return {
+    face: 0,
+    coreRadius: girthRadius(core),
+    windingEnd: -winding.start,
+    windingRadius,
+  };
+}
+
+/** A head is in the way of nothing but itself: its rim is the bare part. */
+function headShape({ diameter }: { diameter: number }, from: number, face: number): TipShape {
+  return { face, coreRadius: diameter / 2, windingEnd: from, windingRadius: diameter / 2 };
+}
