@@ -79,8 +79,8 @@ describe('the evaluation of a design', () => {
 
   it('carries the unit in every number’s name', () => {
     const dimensionless =
-      /^(version|tier|layers|turns_per_layer|lifted_count|residual_held_count|winding_turns)$/;
-    const withUnit = /_(m|V|ohm|A|W|degC|s|T|kg)$/;
+      /^(version|tier|layers|turns_per_layer|lifted_count|residual_held_count|residual_after_knock_count|longest_chain)$/;
+    const withUnit = /_(m|V|ohm|A|W|degC|s|T|kg|H|J|N)$/;
     for (const [name, value] of Object.entries(report)) {
       if (typeof value !== 'number') continue;
       expect(dimensionless.test(name) || withUnit.test(name), name).toBe(true);

@@ -1,139 +1,24 @@
 import './locale.js';
 import {
-  CELLS,
-  CELL_SIZES,
-  CHEMISTRIES,
-  CONDUCTORS,
-  CORE_SHAPES,
   HEADED_SHAPES,
-  INSULATIONS,
-  MATERIALS,
   parseQuantity,
-  SMALL_OBJECTS,
   THREADED_SHAPES,
   TOUCH_TIMES,
-  WIRE_FORMS,
-  type CableJoin,
-  type CellSize,
-  type Chemistry,
-  type ConductorId,
-  type CoreShape,
-  type Insulation,
-  type MagnetDesign,
-  type MaterialId,
   type QuantityKind,
-  type SmallObjectId,
-  type PlusTail,
-  type WindingEnd,
-  type WindingSense,
-  type LayerStacking,
-  type LayerStyle,
-  type LiftingEnds,
   type TouchTime,
-  type WireForm,
 } from '@nab/core';
-import { number, object, string, type InferType, type NumberSchema, type StringSchema } from 'yup';
-import { quantity, type QuantityLimits } from './quantity-field.js';
-
-/** Limits of every quantity of a design, SI. */
-export const DESIGN_LIMITS = {
-  coreLength: { min: 0.01, max: 0.5, unit: 'mm' },
-  coreDiameter: { min: 0.001, max: 0.06, unit: 'mm' },
-  bore: { min: 0.0005, max: 0.058, unit: 'mm' },
-  headDiameter: { min: 0.002, max: 0.1, unit: 'mm' },
-  headHeight: { min: 0.0005, max: 0.05, unit: 'mm' },
-  wireSize: { min: 0.00005, max: 0.003, unit: 'mm' },
-  position: { min: 0, max: 0.5, unit: 'mm' },
-  base: { min: 0, max: 0.01, unit: 'mm' },
-  tails: { min: 0, max: 3, unit: 'cm' },
-  emf: { min: 0.5, max: 30, unit: 'V' },
-  internalResistance: { min: 0, max: 50, unit: 'Ω' },
-  leadResistance: { min: 0, max: 5, unit: 'Ω' },
-  threadPitch: { min: 0.0002, max: 0.005, unit: 'mm' },
-  stripSide: { min: 0.0003, max: 0.06, unit: 'mm' },
-  foilWidth: { min: 0.002, max: 0.3, unit: 'mm' },
-  foilThickness: { min: 0.000005, max: 0.0003, unit: 'mm' },
-  coilResistance: { min: 0.005, max: 500, unit: 'Ω' },
-  cellTemperature: { min: 263.15, max: 318.15, unit: '°C' },
-  benchVoltage: { min: 0.1, max: 30, unit: 'V' },
-  currentLimit: { min: 0.05, max: 20, unit: 'A' },
-  massEach: { min: 1e-6, max: 1, unit: 'g' },
-  roomTemperature: { min: 273.15, max: 318.15, unit: '°C' },
-} as const satisfies Record<string, QuantityLimits>;
-
-export const TURNS_LIMITS = { min: 1, max: 5000 };
-
-function choice<T extends string>(
-  options: Readonly<Record<T, unknown>>,
-  what: string,
-): StringSchema<T> {
-  const ids = Object.keys(options) as T[];
-  return string<T>().oneOf(ids, `Choose ${what} from the list.`).defined();
-}
-
-function whole(min: number, max: number): NumberSchema<number> {
-  const message = `Must be a whole number from ${min} to ${max}.`;
-  return number()
-    .typeError(message)
-    .integer(message)
-    .min(min, message)
-    .max(max, message)
-    .defined(message);
-}
-
-const LAYER_STYLES: Readonly<Record<LayerStyle, string>> = {
-  back: 'Wound back toward the start',
-  restart: 'Run straight back, started again from the same end',
-};
-const WINDING_ENDS: Readonly<Record<WindingEnd, string>> = {
-  tip: 'At the lifting end',
-  rear: 'At the other end',
-};
-const SENSES: Readonly<Record<WindingSense, string>> = {
-  clockwise: 'Clockwise',
-  anticlockwise: 'Anticlockwise',
-};
-const PLUS_TAILS: Readonly<Record<PlusTail, string>> = {
-  first: 'Tail of the first turn',
-  last: 'Tail of the last turn',
-};
-const LIFTING_ENDS: Readonly<Record<LiftingEnds, string>> = {
-  one: 'One end',
-  both: 'Both ends',
-};
-const HEAD_ENDS: Readonly<Record<WindingEnd, string>> = {
-  rear: 'Away from the objects',
-  tip: 'At the lifting end, as pole face',
-};
-const CABLE_JOINS: Readonly<Record<CableJoin, string>> = {
-  adding: 'End to start: both add',
-  cancelling: 'End to end: they cancel',
-};
-const STACKINGS: Readonly<Record<LayerStacking, string>> = {
-  square: 'Wire upon wire',
-  nested: 'In the grooves of the layer below',
-};
-const GUIDES = { hand: 'Side by side', thread: 'In the thread of the core' } as const;
-/** Cells, or a laboratory supply with a current limit. */
-export type SupplyKind = 'cells' | 'bench';
-const SUPPLY_KINDS: Readonly<Record<SupplyKind, string>> = {
-  cells: 'Cells',
-  bench: 'Bench supply',
-};
-const DIODES = { no: 'None', yes: 'Across the coil' } as const;
-export {
-  CABLE_JOINS,
-  DIODES,
-  GUIDES,
-  HEAD_ENDS,
-  LAYER_STYLES,
-  LIFTING_ENDS,
-  PLUS_TAILS,
-  SENSES,
-  STACKINGS,
-  SUPPLY_KINDS,
-  WINDING_ENDS,
-};
+import { number, object, string, type InferType } from 'yup';
+import {
+  choice,
+  corePart,
+  DESIGN_LIMITS,
+  leadsPart,
+  loadPart,
+  supplyPart,
+  windingPart,
+  wirePart,
+} from './design-parts.js';
+import { quantity } from './quantity-field.js';
 
 /**
  * A design as it is stored, sent and saved to a file: every quantity as the educator typed it. The
@@ -147,100 +32,12 @@ export const designSchema = object({
     .min(1, 'Give the magnet a name.')
     .max(80, 'At most 80 characters.')
     .defined(),
-  core: object({
-    shape: choice<CoreShape>(CORE_SHAPES, 'a shape'),
-    length: quantity('length', DESIGN_LIMITS.coreLength),
-    diameter: quantity('length', DESIGN_LIMITS.coreDiameter),
-    bore: quantity('length', DESIGN_LIMITS.bore).optional(),
-    headDiameter: quantity('length', DESIGN_LIMITS.headDiameter).optional(),
-    headHeight: quantity('length', DESIGN_LIMITS.headHeight).optional(),
-    headAt: choice<WindingEnd>(HEAD_ENDS, 'an end').default('rear'),
-    threadPitch: quantity('length', DESIGN_LIMITS.threadPitch).optional(),
-    stripWidth: quantity('length', DESIGN_LIMITS.stripSide).optional(),
-    stripThickness: quantity('length', DESIGN_LIMITS.stripSide).optional(),
-    material: choice<MaterialId>(MATERIALS, 'a material'),
-  })
-    .noUnknown()
-    .required(),
-  wire: object({
-    conductor: choice<ConductorId>(CONDUCTORS, 'a conductor'),
-    size: quantity('wireDiameter', DESIGN_LIMITS.wireSize),
-    insulation: choice<Insulation>(INSULATIONS, 'an insulation'),
-    form: choice<WireForm>(WIRE_FORMS, 'a form').default('round'),
-    cableJoin: choice<CableJoin>(CABLE_JOINS, 'how it is joined').default('adding'),
-    foilWidth: quantity('length', DESIGN_LIMITS.foilWidth).optional(),
-    foilThickness: quantity('length', DESIGN_LIMITS.foilThickness).optional(),
-    folds: whole(0, 6).default(3),
-  })
-    .noUnknown()
-    .required(),
-  winding: object({
-    turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
-    start: quantity('length', DESIGN_LIMITS.position),
-    end: quantity('length', DESIGN_LIMITS.position),
-    base: quantity('length', DESIGN_LIMITS.base).default('0 mm'),
-    neatness: number()
-      .typeError('Must be a number from 1 to 2.')
-      .min(1, 'Must be from 1 (tight) to 2.')
-      .max(2, 'Must be from 1 (tight) to 2.')
-      .defined()
-      .default(1.1),
-    layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
-    guide: choice<keyof typeof GUIDES>(GUIDES, 'a guide').default('hand'),
-    stacking: choice<LayerStacking>(STACKINGS, 'a stacking').default('square'),
-    branches: whole(1, 6).default(1),
-    /** The finished coil with its tails, as measured. */
-    measuredResistance: quantity('resistance', DESIGN_LIMITS.coilResistance).optional(),
-    startAt: choice<WindingEnd>(WINDING_ENDS, 'an end').default('tip'),
-    sense: choice<WindingSense>(SENSES, 'a sense').default('clockwise'),
-    tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
-  })
-    .noUnknown()
-    .required(),
-  supply: object({
-    kind: choice<SupplyKind>(SUPPLY_KINDS, 'a supply').default('cells'),
-    voltage: quantity('voltage', DESIGN_LIMITS.benchVoltage).optional(),
-    currentLimit: quantity('current', DESIGN_LIMITS.currentLimit).optional(),
-    /** Charge already drawn from the cells, in percent. */
-    used: whole(0, 95).default(0),
-    temperature: quantity('temperature', DESIGN_LIMITS.cellTemperature).default('20 °C'),
-    chemistry: choice<Chemistry>(CHEMISTRIES, 'a chemistry'),
-    size: choice<CellSize>(CELL_SIZES, 'a size'),
-    series: whole(1, 12).default(1),
-    parallel: whole(1, 8).default(1),
-    plusTail: choice<PlusTail>(PLUS_TAILS, 'a tail').default('first'),
-    /** One cell as measured; both or neither. */
-    emf: quantity('voltage', DESIGN_LIMITS.emf).optional(),
-    internalResistance: quantity('resistance', DESIGN_LIMITS.internalResistance).optional(),
-  })
-    .noUnknown()
-    .required()
-    .test('cell', (supply: { chemistry: Chemistry; size: CellSize } | undefined, context) => {
-      if (!supply) return true;
-      const made = CELLS.some((c) => c.chemistry === supply.chemistry && c.size === supply.size);
-      return (
-        made ||
-        context.createError({
-          path: 'supply.size',
-          message: `${CHEMISTRIES[supply.chemistry]} cells are not made in this size.`,
-        })
-      );
-    }),
-  leads: object({
-    count: whole(0, 8).default(2),
-    resistanceEach: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0.07 Ω'),
-    switchResistance: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0 Ω'),
-    diode: choice<keyof typeof DIODES>(DIODES, 'one').default('no'),
-  })
-    .noUnknown()
-    .required(),
-  load: object({
-    object: choice<SmallObjectId>(SMALL_OBJECTS, 'an object'),
-    massEach: quantity('mass', DESIGN_LIMITS.massEach),
-    ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),
-  })
-    .noUnknown()
-    .required(),
+  core: corePart,
+  wire: wirePart,
+  winding: windingPart,
+  supply: supplyPart,
+  leads: leadsPart,
+  load: loadPart,
   roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
   touch: choice<TouchTime>(TOUCH_TIMES, 'a limit').default('classroom'),
 })
@@ -324,109 +121,6 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
     return { path: 'winding.start', message: 'The winding must start before it ends.' };
   }
   return null;
-}
-
-/** Adhesive tape round a folded strip, m. Typical, from memory. */
-const TAPE_THICKNESS = 6e-5;
-
-/** The same design in SI for the core. The document must be valid. */
-export function toMagnetDesign(design: DesignDocument): MagnetDesign {
-  const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
-  const { core, wire, winding, supply, leads, load } = design;
-  const hasHead =
-    HEADED_SHAPES.includes(core.shape) &&
-    core.headDiameter !== undefined &&
-    core.headHeight !== undefined;
-  const isStrip =
-    core.shape === 'strip' && core.stripWidth !== undefined && core.stripThickness !== undefined;
-  const strip = isStrip
-    ? { width: si(core.stripWidth!), thickness: si(core.stripThickness!) }
-    : undefined;
-  return {
-    core: {
-      shape: core.shape,
-      length: si(core.length),
-      // A strip counts by its girth wherever a diameter is wanted.
-      diameter: strip ? (2 * (strip.width + strip.thickness)) / Math.PI : si(core.diameter),
-      bore: core.shape === 'pipe' && core.bore !== undefined ? si(core.bore) : 0,
-      ...(hasHead && {
-        head: { diameter: si(core.headDiameter!), height: si(core.headHeight!) },
-        headAt: core.headAt,
-      }),
-      ...(THREADED_SHAPES.includes(core.shape) &&
-        core.threadPitch !== undefined && { thread: si(core.threadPitch) }),
-      ...(strip && { strip }),
-      material: core.material,
-    },
-    wire: {
-      conductor: wire.conductor,
-      diameter: si(wire.size, 'wireDiameter'),
-      insulation: wire.insulation,
-      form: wire.form,
-      join: wire.cableJoin,
-      ...(wire.form === 'foil' &&
-        wire.foilWidth !== undefined &&
-        wire.foilThickness !== undefined && {
-          foil: {
-            width: si(wire.foilWidth),
-            thickness: si(wire.foilThickness),
-            folds: wire.folds,
-            tape: TAPE_THICKNESS,
-          },
-        }),
-    },
-    winding: {
-      turns: winding.turns,
-      start: si(winding.start),
-      end: si(winding.end),
-      base: si(winding.base),
-      neatness: winding.neatness,
-      layerStyle: winding.layerStyle,
-      startAt: winding.startAt,
-      sense: winding.sense,
-      tail: si(winding.tails),
-      inThread: winding.guide === 'thread',
-      stacking: winding.stacking,
-      branches: winding.branches,
-      ...(winding.measuredResistance !== undefined && {
-        measuredResistance: si(winding.measuredResistance, 'resistance'),
-      }),
-    },
-    supply: {
-      chemistry: supply.chemistry,
-      size: supply.size,
-      series: supply.series,
-      parallel: supply.parallel,
-      plusTail: supply.plusTail,
-      used: supply.used / 100,
-      temperature: si(supply.temperature, 'temperature'),
-      ...(supply.kind === 'bench' &&
-        supply.voltage !== undefined &&
-        supply.currentLimit !== undefined && {
-          bench: {
-            voltage: si(supply.voltage, 'voltage'),
-            currentLimit: si(supply.currentLimit, 'current'),
-          },
-        }),
-      ...(supply.emf !== undefined &&
-        supply.internalResistance !== undefined && {
-          measured: {
-            emf: si(supply.emf, 'voltage'),
-            internalResistance: si(supply.internalResistance, 'resistance'),
-          },
-        }),
-    },
-    leads: {
-      count: leads.count,
-      resistanceEach: si(leads.resistanceEach, 'resistance'),
-      switchResistance: si(leads.switchResistance, 'resistance'),
-      diode: leads.diode === 'yes',
-    },
-    ends: load.ends,
-    objectMass: si(load.massEach, 'mass'),
-    roomTemperature: si(design.roomTemperature, 'temperature'),
-    touch: design.touch,
-  };
 }
 
 /** A design to start from: a wire nail, one D cell, small clips. */

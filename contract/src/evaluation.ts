@@ -2,8 +2,11 @@ import {
   ampereTurnsYardstick,
   bestChanges,
   cautionsFor,
+  chainAt,
   evaluateMagnet,
   findLimit,
+  loadCurve,
+  loadHeld,
   openingOf,
   polesOf,
   predictiveBand,
@@ -11,7 +14,8 @@ import {
   residualAfter,
   trialOnTime,
 } from '@nab/core';
-import { toMagnetDesign, type DesignDocument } from './design.js';
+import type { DesignDocument } from './design.js';
+import { toMagnetDesign } from './design-si.js';
 
 /** A finite number, or null for "never" and "without limit", which JSON cannot write. */
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
@@ -27,6 +31,7 @@ export function evaluationReport(design: DesignDocument) {
   const limit = findLimit(magnet, e);
   const opening = openingOf(magnet, e);
   const residual = residualAfter(magnet, e);
+  const load = loadHeld(magnet, e);
   const band = predictiveBand(PRIOR_BELIEF, e.liftedCount);
   return {
     format: 'nab-evaluation',
@@ -68,6 +73,12 @@ export function evaluationReport(design: DesignDocument) {
     lifted_mass_kg: e.liftedMass,
     lifted_count: e.liftedCount,
     lifted_count_band: { low: band.low, high: band.high, coverage: band.coverage },
+    longest_chain: chainAt(magnet, e).count,
+    plate_pull_N: load.force,
+    plate_load_kg: load.mass,
+    plate_too_thin: load.plateTooThin,
+    load_by_gap: loadCurve(magnet, e).map(({ gap, force }) => ({ gap_m: gap, pull_N: force })),
+    residual_after_knock_count: residual.afterKnock,
     residual_flux_density_T: residual.fluxDensity,
     residual_held_count: residual.heldCount,
     best_changes: bestChanges(magnet, e).map(({ kind, gain, wire, cells, onTime }) => ({

@@ -1,4 +1,7 @@
 export * from './design.js';
+export * from './design-choices.js';
+export { choice, DESIGN_LIMITS, TURNS_LIMITS, whole } from './design-parts.js';
+export * from './design-si.js';
 export * from './evaluation.js';
 export * from './investigation.js';
 export * from './problem.js';

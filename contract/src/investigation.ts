@@ -1,6 +1,7 @@
 import './locale.js';
 import { array, mixed, number, object, string, type InferType } from 'yup';
-import { designSchema, TURNS_LIMITS } from './design.js';
+import { designSchema } from './design.js';
+import { TURNS_LIMITS } from './design-parts.js';
 
 const uuid = () => string().uuid('Must be a UUID.').defined();
 const count = (max: number) =>

@@ -40,6 +40,10 @@ export const CORE_ERRORS = {
     meaning: 'The core cannot exist, such as a bore wider than the pipe.',
     remedy: 'Check the diameters and lengths of the core.',
   },
+  CORES_TOO_CLOSE: {
+    meaning: 'Two cores stand so close that their windings would run into one another.',
+    remedy: 'Put the cores further apart, or use fewer layers or thinner wire.',
+  },
   CELL_UNKNOWN: {
     meaning: 'Cells of this chemistry are not made in this size.',
     remedy: 'Choose one of the listed cells.',

@@ -131,12 +131,7 @@ function timeWithCore(coil: LumpedWinding, from: number, limit: number): number 
     const step = Math.min(longest, (limit - from) / 12 / Math.abs(slope));
     const next = rungeKuttaStep(coil, state, step);
     if (next[0] >= limit) {
-      const share = findRoot(
-        (x) => rungeKuttaStep(coil, state, x * step)[0] - limit,
-        0,
-        1,
-        1e-6,
-      );
+      const share = findRoot((x) => rungeKuttaStep(coil, state, x * step)[0] - limit, 0, 1, 1e-6);
       return time + share * step;
     }
     state = next;
@@ -145,7 +140,11 @@ function timeWithCore(coil: LumpedWinding, from: number, limit: number): number 
   return Infinity;
 }
 
-function rungeKuttaStep(coil: LumpedWinding, [w, c]: [number, number], h: number): [number, number] {
+function rungeKuttaStep(
+  coil: LumpedWinding,
+  [w, c]: [number, number],
+  h: number,
+): [number, number] {
   const k1 = rates(coil, w, c, 0);
   const k2 = rates(coil, w + (h / 2) * k1[0], c + (h / 2) * k1[1], 0);
   const k3 = rates(coil, w + (h / 2) * k2[0], c + (h / 2) * k2[1], 0);

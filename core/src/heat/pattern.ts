@@ -62,8 +62,7 @@ export function timeToCool(coil: LumpedWinding, from: number | Warmth, to: numbe
     const next = warmUp(resting, state, step);
     if (warmest(next) <= to) {
       const begin = state;
-      const excess = (share: number): number =>
-        warmest(warmUp(resting, begin, share * step)) - to;
+      const excess = (share: number): number => warmest(warmUp(resting, begin, share * step)) - to;
       return time + step * findRoot(excess, 0, 1, 1e-10);
     }
     state = next;

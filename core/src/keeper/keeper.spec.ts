@@ -9,11 +9,8 @@ const sheets = (ampereTurns: number) =>
   sheetsOfBlock({ innerRadius: 0.0045, outerRadius: 0.0085, from: 0.003, to: 0.047 }, ampereTurns);
 const curve = findMaterial('annealed-steel').curve;
 const plate = { radius: 0.015, thickness: 0.008 };
-const pull = (
-  { radius, thickness }: typeof plate,
-  gap: number,
-  ampereTurns = 200,
-) => pullOnKeeper(straightPullingCore(rod), sheets(ampereTurns), curve, { radius, thickness }, gap);
+const pull = ({ radius, thickness }: typeof plate, gap: number, ampereTurns = 200) =>
+  pullOnKeeper(straightPullingCore(rod), sheets(ampereTurns), curve, { radius, thickness }, gap);
 
 // The pulls themselves are held against finite elements by the force_keeper cases of given.json.
 describe('the pull on a keeper', () => {
@@ -51,7 +48,10 @@ describe('the pull on a keeper', () => {
 describe('the potential of a ring of charge', () => {
   // On the axis: q/(4π √(a² + d²)).
   it('is that of a point at the same distance, on the axis', () => {
-    expect(ringPotential(0.01, 1e-9, 0.02)).toBeCloseTo(1 / (4 * Math.PI * Math.hypot(0.01, 0.02)), 6);
+    expect(ringPotential(0.01, 1e-9, 0.02)).toBeCloseTo(
+      1 / (4 * Math.PI * Math.hypot(0.01, 0.02)),
+      6,
+    );
   });
 
   it('works both ways', () => {

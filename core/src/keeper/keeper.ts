@@ -156,12 +156,7 @@ export function pullOnKeeper(
   };
 }
 
-function keptCore(
-  pole: PullingCore,
-  keeper: Keeper,
-  gap: number,
-  grounded: boolean,
-): KeptCore {
+function keptCore(pole: PullingCore, keeper: Keeper, gap: number, grounded: boolean): KeptCore {
   const { prepared, patches } = pole;
   const { core } = prepared;
   const n = core.count;

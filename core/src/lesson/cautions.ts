@@ -1,3 +1,4 @@
+import { MU_0 } from '../constants.js';
 import {
   girthRadius,
   openingOf,
@@ -18,6 +19,7 @@ export type CautionCode =
   | 'stiff-wire'
   | 'opening-kick'
   | 'bench-supply'
+  | 'hung-load'
   | 'wire-ends'
   | 'cells'
   | 'sharp-core';
@@ -36,6 +38,15 @@ export const LONGEST_TRIAL_S = 30;
 /** On-time that the run screen counts down: the heat's limit, but never beyond the longest trial. */
 export function trialOnTime(build: Build): number {
   return Math.min(LONGEST_TRIAL_S, build.allowedOnTime);
+}
+
+/** A pull from which a hung load hurts when it drops, N. Common practice, no source. */
+const HEAVY_N = 5;
+
+/** The most that the fullest section of the core could pull with in closed contact, B² A/2μ0, N. */
+function strongestPull({ core, peakFluxDensity }: Evaluation): number {
+  const { area } = core.prepared.core;
+  return (peakFluxDensity ** 2 * area[area.length - 1]!) / (2 * MU_0);
 }
 
 /** Energy of a coil from which a spark is seen and a small shock felt, J. Common practice, no source. */
@@ -68,6 +79,9 @@ export function cautionsFor(design: MagnetDesign, build: Evaluation): Caution[] 
   }
   if (!design.leads.diode && openingOf(design, build).energy > KICK_FELT_J) {
     cautions.push({ code: 'opening-kick', severity: 'caution' });
+  }
+  if (strongestPull(build) > HEAVY_N) {
+    cautions.push({ code: 'hung-load', severity: 'caution' });
   }
   if (core.shape === 'nail' || core.shape === 'screw') {
     cautions.push({ code: 'sharp-core', severity: 'caution' });

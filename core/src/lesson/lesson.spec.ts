@@ -110,7 +110,21 @@ describe('cautions', () => {
     [
       'opening-kick',
       { winding: { ...design.winding, turns: 400 }, supply: strong },
-      { winding: { ...design.winding, turns: 400 }, supply: strong, leads: { ...design.leads, diode: true } },
+      {
+        winding: { ...design.winding, turns: 400 },
+        supply: strong,
+        leads: { ...design.leads, diode: true },
+      },
+    ],
+    [
+      'hung-load',
+      {
+        core: { ...design.core, diameter: 0.012 },
+        winding: { ...design.winding, turns: 300 },
+        supply: strong,
+        wire: thin,
+      },
+      { winding: { ...design.winding, turns: 5 } },
     ],
     ['bench-supply', { supply: { ...design.supply, bench: { voltage: 3, currentLimit: 2 } } }, {}],
     ['cells', {}, { supply: { ...design.supply, bench: { voltage: 3, currentLimit: 2 } } }],

@@ -70,10 +70,7 @@ function contactPulls(
     u[k] = (right[k]! + (k < count - 1 ? u[k + 1]! / joint : 0)) / diagonal[k]!;
   }
   return u.map((potential, k) => {
-    const flux = Math.min(
-      Math.abs((k === 0 ? own : u[k - 1]!) - potential) / joint,
-      FULL_T * area,
-    );
+    const flux = Math.min(Math.abs((k === 0 ? own : u[k - 1]!) - potential) / joint, FULL_T * area);
     return (flux * flux) / (2 * MU_0 * area);
   });
 }

@@ -1,5 +1,10 @@
 import { ellipticKE, type EllipticKE } from '../numerics/index.js';
-import { boundaryCharges, chargePatches, type CoreState, type CurrentSheet } from '../straight-core/index.js';
+import {
+  boundaryCharges,
+  chargePatches,
+  type CoreState,
+  type CurrentSheet,
+} from '../straight-core/index.js';
 
 /** Coaxial rings of magnetic charge: radius m, height m, charge A·m; equal lengths. */
 export interface ChargeRings {

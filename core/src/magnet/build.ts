@@ -10,6 +10,7 @@ import {
   type LumpedWinding,
   type TouchedSurface,
 } from '../heat/index.js';
+import { CoreError } from '../errors.js';
 import { findMaterial } from '../steel/index.js';
 import {
   benchSupply,
@@ -39,6 +40,7 @@ export interface Build {
   readonly circuit: CircuitState;
   /** Current through one of the branches, A. */
   readonly branchCurrent: number;
+  /** On one core. */
   readonly ampereTurns: number;
   /** Winding and core as lumps of heat. */
   readonly lump: LumpedWinding;
@@ -59,9 +61,16 @@ export function buildMagnet(design: MagnetDesign): Build {
   const { winding: wound, leads, roomTemperature } = design;
   const wire = wireSection(design.wire);
   const winding = layWinding({ ...windingSpec(design, wire), turns: wound.turns });
+  const coils = design.pair ? 2 : 1;
+  if (design.pair && design.pair.spacing < 2 * winding.outerRadius) {
+    throw new CoreError('CORES_TOO_CLOSE', 'The windings of the two cores would touch.', {
+      spacing_m: design.pair.spacing,
+      winding_m: 2 * winding.outerRadius,
+    });
+  }
   const conductor = CONDUCTORS[design.wire.conductor];
-  const branches = wound.branches ?? 1;
-  const wireLength = winding.wireLength + 2 * wound.tail * (branches - 1);
+  const branches = (wound.branches ?? 1) * (design.pair?.coils === 'parallel' ? 2 : 1);
+  const wireLength = coils * (winding.wireLength + 2 * wound.tail * ((wound.branches ?? 1) - 1));
 
   const resistance = (length: number, temperature?: number): number =>
     resistanceOfLength(conductor, wire.area, length * wire.conductors, temperature) / branches ** 2;
@@ -73,7 +82,7 @@ export function buildMagnet(design: MagnetDesign): Build {
   const leadResistance = leads.count * leads.resistanceEach + (leads.switchResistance ?? 0);
   const circuit = solveCircuit(source, leadResistance, coilResistance);
 
-  const resistance20 = scale * resistance(winding.coilLength);
+  const resistance20 = scale * resistance(coils * winding.coilLength);
   const outside = scale * resistance(wireLength) - resistance20;
   const lump: LumpedWinding = {
     emf: source.emf,
@@ -83,14 +92,15 @@ export function buildMagnet(design: MagnetDesign): Build {
     resistance20,
     alpha20: conductor.alpha20_per_K,
     heatCapacity:
+      coils *
       winding.coilLength *
       wire.conductors *
       wire.area *
       conductor.density_kg_per_m3 *
       conductor.heatCapacity_J_per_kgK,
-    loss: lossOf(design, winding),
+    loss: lossOf(design, winding, coils),
     ambient: roomTemperature - 273.15,
-    ...coreLump(design),
+    ...coreLump(design, coils),
   };
   const touched = touchedSurface(design.wire);
   const limit = touchLimit(touched, design.touch ?? 'classroom');
@@ -148,25 +158,29 @@ function cellOf({ chemistry, size, measured, used, temperature }: MagnetDesign['
 }
 
 /** Loss of the winding's outside and of its two end rings to the room. */
-function lossOf({ core, winding }: MagnetDesign, { outerRadius }: Winding): LumpedWinding['loss'] {
+function lossOf(
+  { core, winding }: MagnetDesign,
+  { outerRadius }: Winding,
+  coils: number,
+): LumpedWinding['loss'] {
   const inner = girthRadius(core);
   const area =
     2 * Math.PI * outerRadius * (winding.end - winding.start) +
     2 * Math.PI * (outerRadius ** 2 - inner ** 2);
-  return (rise) => STILL_AIR_W_PER_M2K * area * rise;
+  return (rise) => coils * STILL_AIR_W_PER_M2K * area * rise;
 }
 
 /** The core as second lump: warmed through tape and gaps, cooled where it is bare. */
-function coreLump(design: MagnetDesign): { core?: CoreLump } {
-  const volume = coreVolume(design);
+function coreLump(design: MagnetDesign, cores: number): { core?: CoreLump } {
+  const volume = cores * coreVolume(design);
   if (volume === 0) return {};
   const { core, winding } = design;
   const { density_kg_per_m3: density, heatCapacity_J_per_kgK: specific } = findMaterial(
     core.material,
   );
-  const girth = 2 * Math.PI * girthRadius(core);
+  const girth = cores * 2 * Math.PI * girthRadius(core);
   const window = winding.end - winding.start;
-  const bare = girth * Math.max(0, core.length - window) + (girth * girth) / (2 * Math.PI);
+  const bare = girth * Math.max(0, core.length - window) + (girth * girth) / (2 * Math.PI * cores);
   return {
     core: {
       heatCapacity: volume * density * specific,

@@ -16,7 +16,8 @@ export type ChangeKind =
   | 'better-leads'
   | 'nearer-tip'
   | 'softer-core'
-  | 'join-rightly';
+  | 'join-rightly'
+  | 'wind-rightly';
 
 /** What a change brings and what it costs. */
 export interface Change {
@@ -59,10 +60,17 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
       ['cell-in-series', { ...design, supply: { ...supply, series: supply.series + 1 } }],
     );
   }
+  if (design.pair && !design.pair.opposed) {
+    candidates.push(['wind-rightly', { ...design, pair: { ...design.pair, opposed: true } }]);
+  }
   if (wire.join === 'cancelling') {
     candidates.push(['join-rightly', { ...design, wire: { ...wire, join: 'adding' } }]);
   }
-  if (core.shape !== 'none' && MATERIALS[core.material].magnetic && core.material !== 'annealed-steel') {
+  if (
+    core.shape !== 'none' &&
+    MATERIALS[core.material].magnetic &&
+    core.material !== 'annealed-steel'
+  ) {
     candidates.push(['softer-core', { ...design, core: { ...core, material: 'annealed-steel' } }]);
   }
   const cellsOf = (d: MagnetDesign): number => d.supply.series * d.supply.parallel;

@@ -3,6 +3,7 @@ import type { LayerStacking, LayerStyle, WindingEnd } from '../winding/index.js'
 import type { CellSize, Chemistry } from '../supply/index.js';
 import type { MaterialId } from '../steel/index.js';
 import type { ConductorId, WoundWire } from '../wire/index.js';
+import type { PolePair } from '../two-pole/index.js';
 import type { PlusTail, WindingSense } from './poles.js';
 
 export type CoreShape = 'nail' | 'bolt' | 'screw' | 'rod' | 'pipe' | 'strip' | 'none';
@@ -89,10 +90,19 @@ export interface MagnetDesign {
     /** A diode across the coil, against the kick of switching off. */
     readonly diode?: boolean;
   };
+  /** A second core beside the first, wound alike; absent for a magnet with one core. */
+  readonly pair?: PolePair & {
+    /** How the two coils are connected. */
+    readonly coils: 'series' | 'parallel';
+  };
   /** Which ends of the core lift and are counted. */
   readonly ends: LiftingEnds;
   /** Mass of one of the objects to lift, kg. */
   readonly objectMass: number;
+  /** Its length and thickness, m, for chains; those of a small clip when absent. */
+  readonly objectLink?: { readonly length: number; readonly thickness: number };
+  /** Steel plate or bar to be held: its width and thickness and the contact gap, m. */
+  readonly plate?: { readonly width: number; readonly thickness: number; readonly gap: number };
   /** K. */
   readonly roomTemperature: number;
   /** How the winding is touched, which sets the on-time; the classroom limit when absent. */

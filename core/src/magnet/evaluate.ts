@@ -10,6 +10,7 @@ import {
   type CurrentSheet,
   type PreparedCore,
 } from '../straight-core/index.js';
+import { preparePair } from '../two-pole/index.js';
 import type { Winding } from '../winding/index.js';
 import { buildMagnet, type Build } from './build.js';
 import { coreCurve, coreSections, faceHeight, rearShape, tipShape } from './core-shape.js';
@@ -23,7 +24,7 @@ export interface Evaluation extends Build {
   readonly peakFluxDensity: number;
   /** Mean flux density of the lifting face, T. */
   readonly faceFluxDensity: number;
-  /** What hangs at the free end; positions from the rear end of the shank. */
+  /** What hangs at the free end, or at each pole of a pair; positions from the rear of the shank. */
   readonly heap: Heap;
   /** What hangs at the rear end, seen from there: its `centre` is measured backward from z = 0. */
   readonly rearHeap: Heap | null;
@@ -42,14 +43,16 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
   const rings = exteriorCharges(core, sheets, faceHeight(design.core));
   const heap = growHeap(rings, tipShape(design, build.winding.outerRadius));
+  // Of a pole pair both lower ends lift, the upper ones hold the yoke.
+  const poles = design.pair ? 2 : 1;
   const rearHeap =
-    design.ends === 'both'
+    design.ends === 'both' && !design.pair
       ? growHeap(
           mirrored(exteriorCharges(core, sheets, 0)),
           rearShape(design, build.winding.outerRadius),
         )
       : null;
-  const liftedMass = heap.mass + (rearHeap?.mass ?? 0);
+  const liftedMass = poles * heap.mass + (rearHeap?.mass ?? 0);
   return {
     ...build,
     core,
@@ -68,20 +71,23 @@ function mirrored(rings: ChargeRings): ChargeRings {
   return { ...rings, z: rings.z.map((z) => -z) };
 }
 
-/** Magnetises the design's core with given ampere-turns. */
+/** Magnetises the design's core, or one core of a pair, with given ampere-turns on each. */
 export function magnetise(
   design: MagnetDesign,
   build: Build,
   ampereTurns: number,
 ): { core: CoreState; sheets: CurrentSheet[] } {
   const sheets = windingSheets(build.winding, ampereTurns);
-  const prepared = preparedFor(coreSections(design));
-  const core = magnetiseCore(
-    prepared,
-    coreCurve(design.core),
-    coilFieldOnCore(prepared.core, sheets),
-  );
-  return { core, sheets };
+  const { prepared, applied } = preparedFor(design);
+  return { core: magnetiseCore(prepared, coreCurve(design.core), applied(sheets)), sheets };
+}
+
+/** Sections of one core of a pair: a yoke takes the place of the head. */
+export function legSections(design: MagnetDesign): CoreSection[] {
+  const { core, pair } = design;
+  if (!pair || pair.yoke === 'none' || core.headAt === 'tip') return coreSections(design);
+  const { head: _head, ...shank } = core;
+  return coreSections({ core: shank });
 }
 
 /** The winding as current sheets: layer by layer, or three for a stack of full layers. */
@@ -115,18 +121,30 @@ function windingSheets(winding: Winding, ampereTurns: number): CurrentSheet[] {
   ];
 }
 
-// The influence matrix depends on the core alone, and a lesson has few cores.
-const preparedCores = new Map<string, PreparedCore>();
+/** What depends on the shape of the core alone. */
+interface Magnetisable {
+  readonly prepared: PreparedCore;
+  applied(sheets: readonly CurrentSheet[]): Float64Array;
+}
+
+// A lesson has few cores, and the influence matrix takes longer than all the rest.
+const preparedCores = new Map<string, Magnetisable>();
 const PREPARED_KEPT = 24;
 
-function preparedFor(sections: readonly CoreSection[]): PreparedCore {
-  const key = JSON.stringify(sections);
+function preparedFor(design: MagnetDesign): Magnetisable {
+  const sections = legSections(design);
+  const key = JSON.stringify([sections, design.pair]);
   const known = preparedCores.get(key);
   if (known) return known;
   if (preparedCores.size >= PREPARED_KEPT) {
     preparedCores.delete(preparedCores.keys().next().value!);
   }
+  const fresh = design.pair ? preparePair(sections, design.pair) : straightCore(sections);
+  preparedCores.set(key, fresh);
+  return fresh;
+}
+
+function straightCore(sections: readonly CoreSection[]): Magnetisable {
   const prepared = prepareCore(sections);
-  preparedCores.set(key, prepared);
-  return prepared;
+  return { prepared, applied: (sheets) => coilFieldOnCore(prepared.core, sheets) };
 }

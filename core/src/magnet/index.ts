@@ -11,6 +11,7 @@ export { buildMagnet, windingSpec, type Build } from './build.js';
 export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
+export { chainAt, CONTACT_GAPS, loadCurve, loadHeld, PLATE, type LoadHeld } from './load.js';
 export { openingOf, type Opening } from './opening.js';
 export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
 export { residualAfter, type Residual } from './residual.js';

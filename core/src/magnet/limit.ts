@@ -7,6 +7,7 @@ import { CoreError } from '../errors.js';
 /** What holds a magnet back most. */
 export type LimitKind =
   | 'cancelled'
+  | 'wound-against'
   | 'material'
   | 'heat'
   | 'saturation'
@@ -25,7 +26,8 @@ export interface Limit {
   /** d ln B / d ln NI at the lifting face: 1 far from saturation, falling toward 0. */
   readonly fieldElasticity: number;
   /** Change that would help, by name, and the factor by which the lifted mass would grow. */
-  readonly change: 'second-pack' | 'thicker-wire' | 'thicker-core' | 'better-leads' | null;
+  readonly change:
+    'wind-rightly' | 'second-pack' | 'thicker-wire' | 'thicker-core' | 'better-leads' | null;
   readonly gain: number;
 }
 
@@ -76,6 +78,10 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     }
   };
 
+  if (design.pair && !design.pair.opposed) {
+    const rightly = { ...design, pair: { ...design.pair, opposed: true } };
+    return { kind: 'wound-against', ...state, change: 'wind-rightly', gain: gainOf(rightly) };
+  }
   if (design.core.shape === 'none' || !MATERIALS[design.core.material].magnetic) {
     return { kind: 'material', ...state, change: null, gain: 1 };
   }

@@ -42,8 +42,9 @@ export function openingOf(design: MagnetDesign, evaluation: Evaluation): Opening
     design.winding.end - design.winding.start,
     turns,
   );
-  const inductance =
-    air + (turns * turns * coreLinkagePerTurn(core, ampereTurns)) / ampereTurns;
+  const linked = (turns * turns * coreLinkagePerTurn(core, ampereTurns)) / ampereTurns;
+  // Two cores on one wire link twice as much.
+  const inductance = (design.pair ? 2 : 1) * (air + linked);
   const coil: OpenedCoil = {
     inductance,
     resistance: coilResistance,

@@ -6,7 +6,13 @@ import {
   type ReferenceFile,
 } from './case-file.js';
 import { COIL_CHECKERS } from './coil-cases.js';
-import { ballCase, demagnetisingCase, keeperCase, rodCase, type QuantitySource } from './core-cases.js';
+import {
+  ballCase,
+  demagnetisingCase,
+  keeperCase,
+  rodCase,
+  type QuantitySource,
+} from './core-cases.js';
 
 const CORE_CASES: Readonly<
   Record<string, (entry: ReferenceCase, file: ReferenceFile) => QuantitySource>

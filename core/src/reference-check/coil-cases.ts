@@ -214,8 +214,7 @@ function diodeOf(entry: ReferenceCase): Diode {
   if (typeof diode !== 'object' || diode === null) {
     throw new ReferenceFileError(`${entry.id}: “diode” must be an object.`);
   }
-  const value = (key: string): number =>
-    numberIn(diode as Record<string, unknown>, key, entry.id);
+  const value = (key: string): number => numberIn(diode as Record<string, unknown>, key, entry.id);
   return { saturationCurrent: value('IS'), ideality: value('N'), seriesResistance: value('RS') };
 }
 

@@ -108,7 +108,12 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
 /** Rod in front of a round keeper; shell magnets wait for their own model. */
 export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
   const { iron, coil, keeper } = entry.inputs;
-  if (!Array.isArray(iron) || !iron.every(isRectangle) || !isRectangle(coil) || !isRectangle(keeper)) {
+  if (
+    !Array.isArray(iron) ||
+    !iron.every(isRectangle) ||
+    !isRectangle(coil) ||
+    !isRectangle(keeper)
+  ) {
     throw new ReferenceFileError(`${entry.id}: “iron”, “coil” and “keeper” must be rectangles.`);
   }
   if (iron.length > 1) return () => null;

@@ -1,9 +1,4 @@
-import {
-  pullOnKeeper,
-  type Keeper,
-  type KeeperPull,
-  type PullingCore,
-} from '../keeper/index.js';
+import { pullOnKeeper, type Keeper, type KeeperPull, type PullingCore } from '../keeper/index.js';
 import type { SteelCurve } from '../steel/index.js';
 import {
   chargePatches,

@@ -50,7 +50,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
       wire: { ...bolt.wire, size: '24 AWG' },
       winding: { ...bolt.winding, turns: 150, start: '5 mm', end: '70 mm', tails: '6 in' },
       supply: { ...bolt.supply, size: 'AA', series: 2 },
-      load: { object: 'washer', massEach: '0.45 g', ends: 'one' },
+      load: { ...bolt.load, object: 'washer', massEach: '0.45 g' },
     },
     turns: [90, 150, 220],
     groups: ['Hermit crabs', 'Barnacles', 'Terns'],

@@ -28,7 +28,7 @@ const HEIGHT = 34;
             y="0"
             [attr.width]="zone.width"
             height="34"
-            [attr.fill]="zone.heat ? 'var(--nab-enamel-wash)' : 'var(--nab-grid)'"
+            [attr.fill]="zoneColour[zone.danger]"
           />
         }
         <path [attr.d]="d.area" fill="var(--nab-copper)" opacity="0.12" />
@@ -58,6 +58,13 @@ export class Sparkline {
   /** What is varied, for those who cannot see the line. */
   readonly what = input.required<string>();
 
+  /** Red too hot, amber the core is full, grey no room. */
+  protected readonly zoneColour = {
+    heat: 'var(--nab-enamel-wash)',
+    saturation: 'var(--nab-amber-wash)',
+    room: 'var(--nab-grid)',
+  } as const;
+
   protected readonly drawing = computed(() => {
     const points = this.points();
     if (points.length < 2) return null;
@@ -72,7 +79,7 @@ export class Sparkline {
       if (point.danger === null) return [];
       const left = x(i === 0 ? point.value : between(i - 1));
       const right = x(between(i));
-      return [{ x: left, width: Math.max(0.5, right - left), heat: point.danger === 'heat' }];
+      return [{ x: left, width: Math.max(0.5, right - left), danger: point.danger }];
     });
     return {
       zones,
@@ -96,6 +103,7 @@ export class Sparkline {
       wound[0] ?? { value: 0, count: 0, danger: null },
     );
     const hot = this.points().some((p) => p.danger === 'heat');
-    return `Predicted count against ${this.what()}: most at ${best.value.toPrecision(2)}${hot ? '; red where it is too hot for a trial' : ''}`;
+    const full = this.points().some((p) => p.danger === 'saturation');
+    return `Predicted count against ${this.what()}: most at ${best.value.toPrecision(2)}${hot ? '; red where it is too hot for a trial' : ''}${full ? '; amber where the core is nearly full' : ''}`;
   });
 }

@@ -8,7 +8,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { drag, select, type D3DragEvent } from 'd3';
+import { drag, select, type D3DragEvent, type Selection } from 'd3';
 import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
 import { countText } from '../words';
 import {
@@ -19,6 +19,7 @@ import {
   drawRuler,
   drawSupply,
   drawTurns,
+  drawYoke,
   type Group,
 } from './draw-magnet';
 import { BOX, layOut, type Layout } from './layout';
@@ -29,6 +30,16 @@ export interface EdgeMove {
   readonly edge: WindingEdge;
   /** New position from the rear end of the core, m, rounded to half a millimetre. */
   readonly position: number;
+}
+
+/** The axis of each core on the drawing; the second of a pair on the right. */
+function axesOf({ pair }: MagnetDesign, at: Layout): { axis: Layout; second: boolean }[] {
+  if (!pair) return [{ axis: at, second: false }];
+  const apart = (pair.spacing / 2) * at.scale;
+  return [
+    { axis: { ...at, axisX: at.axisX - apart }, second: false },
+    { axis: { ...at, axisX: at.axisX + apart }, second: true },
+  ];
 }
 
 const GRAIN = 0.0005;
@@ -46,6 +57,7 @@ let nextId = 0;
   styles: `
     :host {
       display: block;
+      position: relative;
     }
     svg {
       display: block;
@@ -57,9 +69,14 @@ let nextId = 0;
     .edge {
       cursor: ns-resize;
     }
-    .edge:focus-visible {
+    .layer {
+      cursor: ew-resize;
+    }
+    .edge:focus-visible,
+    .layer:focus-visible {
       outline: none;
     }
+    .layer:focus-visible .grip,
     .edge:focus-visible .grip {
       stroke: var(--nab-series-1);
       stroke-width: 4;
@@ -96,6 +113,7 @@ let nextId = 0;
       <g #picture></g>
       <g #edges></g>
     </svg>
+    <ng-content />
   `,
 })
 export class Cutaway {
@@ -104,6 +122,8 @@ export class Cutaway {
   readonly belief = input.required<ClassBelief>();
   readonly objects = input.required<string>();
   readonly edgeMove = output<EdgeMove>();
+  /** Turns that fill as many layers as the outer edge was dragged to. */
+  readonly turnsMove = output<number>();
 
   private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
   private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
@@ -131,12 +151,16 @@ export class Cutaway {
     const root = select(this.picture().nativeElement) as Group;
     root.selectAll('*').remove();
     drawRuler(root.append('g'), design, at);
-    drawHeaps(root.append('g'), evaluation, band, at, this.ids.heap);
-    drawCore(root.append('g'), design, at, this.ids.hatch);
-    drawTurns(root.append('g'), evaluation, design, at);
-    drawPoles(root.append('g'), design, at);
-    drawSupply(root.append('g'), design, evaluation, at);
-    drawLens(root.append('g'), design, evaluation, at, this.ids);
+    drawYoke(root.append('g'), design, at, this.ids.hatch);
+    for (const { axis, second } of axesOf(design, at)) {
+      drawHeaps(root.append('g'), evaluation, band, axis, this.ids.heap);
+      drawCore(root.append('g'), design, axis, this.ids.hatch);
+      drawTurns(root.append('g'), evaluation, design, axis);
+      drawPoles(root.append('g'), design, axis, second && design.pair?.opposed);
+    }
+    const right = axesOf(design, at).at(-1)!.axis;
+    drawSupply(root.append('g'), design, evaluation, right);
+    drawLens(root.append('g'), design, evaluation, axesOf(design, at)[0]!.axis, this.ids);
     root
       .append('text')
       .attr('x', BOX.width - 24)
@@ -151,8 +175,9 @@ export class Cutaway {
 
   private makeEdges(): void {
     const layer = select(this.edges().nativeElement);
+    this.makeLayerGrip(layer.append('g'));
     const grips = layer
-      .selectAll<SVGGElement, WindingEdge>('g')
+      .selectAll<SVGGElement, WindingEdge>('g.edge')
       .data<WindingEdge>(['start', 'end'])
       .join('g')
       .attr('class', 'edge')
@@ -207,15 +232,76 @@ export class Cutaway {
   }
 
   private placeEdges(at: Layout, design: MagnetDesign, evaluation: Evaluation): void {
-    const edge = at.axisX - evaluation.winding.outerRadius * at.scale - 2;
+    const left = axesOf(design, at)[0]!.axis.axisX;
+    const edge = left - evaluation.winding.outerRadius * at.scale - 2;
     const grips = select(this.edges().nativeElement)
-      .selectAll<SVGGElement, WindingEdge>('g')
+      .selectAll<SVGGElement, WindingEdge>('g.edge')
       .attr('transform', (edge) => `translate(0,${at.y(design.winding[edge])})`)
       .attr('aria-valuemin', 0)
       .attr('aria-valuemax', Math.round(design.core.length * 1000))
       .attr('aria-valuenow', (edge) => Math.round(design.winding[edge] * 10000) / 10)
       .attr('aria-valuetext', (edge) => `${(design.winding[edge] * 1000).toFixed(1)} mm`);
     grips.select('.guide').attr('x2', edge);
+    const { winding } = evaluation;
+    const height = at.y(design.winding.start + (design.winding.end - design.winding.start) / 5);
+    select(this.edges().nativeElement)
+      .select('g.layer')
+      .attr('transform', `translate(${edge},${height})`)
+      .attr('aria-valuemax', Math.max(12, winding.layers.length))
+      .attr('aria-valuenow', winding.layers.length)
+      .attr('aria-valuetext', `${winding.layers.length}, ${design.winding.turns} turns`);
+  }
+
+  /** The outer edge of the winding: out for more layers, in for fewer, each one full. */
+  private makeLayerGrip(grip: Selection<SVGGElement, unknown, null, undefined>): void {
+    grip
+      .attr('class', 'layer')
+      .attr('role', 'slider')
+      .attr('tabindex', 0)
+      .attr('aria-orientation', 'horizontal')
+      .attr('aria-label', 'Layers of the winding')
+      .attr('aria-valuemin', 1);
+    grip
+      .append('rect')
+      .attr('x', -30)
+      .attr('y', -18)
+      .attr('width', 36)
+      .attr('height', 36)
+      .attr('fill', 'transparent');
+    grip
+      .append('path')
+      .attr('class', 'grip')
+      .attr('d', 'M-3 -8v16l-11 -8z')
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 2)
+      .attr('fill', 'var(--nab-sheet)');
+    grip.call(
+      drag<SVGGElement, unknown>()
+        .container(this.edges().nativeElement)
+        .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+          if (!this.layout) return;
+          const left = axesOf(this.design(), this.layout)[0]!.axis.axisX;
+          this.moveLayers((left - event.x) / this.layout.scale);
+        }),
+    );
+    grip.on('keydown', (event: KeyboardEvent) => {
+      const step = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
+      if (step === undefined) return;
+      event.preventDefault();
+      this.fillLayers(this.evaluation().winding.layers.length + step);
+    });
+  }
+
+  private moveLayers(radius: number): void {
+    const { winding, wire } = this.evaluation();
+    const inner = winding.layers[0]!.radius - wire.height / 2;
+    this.fillLayers(Math.round((radius - inner) / wire.height));
+  }
+
+  private fillLayers(layers: number): void {
+    const { turnsPerLayer } = this.evaluation().winding;
+    const turns = Math.max(1, Math.min(12, layers)) * turnsPerLayer;
+    if (turns !== this.design().winding.turns) this.turnsMove.emit(turns);
   }
 
   private move(edge: WindingEdge, position: number): void {

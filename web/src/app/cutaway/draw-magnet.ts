@@ -1,6 +1,6 @@
 import { line, type Selection } from 'd3';
-import { polesOf, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
-import { BOX, type Layout } from './layout';
+import { faceHeight, polesOf, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
+import { BOX, CELL, supplyBox, type Layout } from './layout';
 
 export type Group = Selection<SVGGElement, unknown, null, undefined>;
 
@@ -23,22 +23,84 @@ export function drawCore(group: Group, design: MagnetDesign, at: Layout, hatch: 
         .attr('stroke-width', 1.5);
     }
   };
-  if (core.shape === 'pipe') {
+  if (core.shape === 'none') {
+    // Only the outline of the former: nothing is inside the coil.
+    group
+      .append('rect')
+      .attr('x', at.axisX - half)
+      .attr('width', 2 * half)
+      .attr('y', top)
+      .attr('height', bottom - top)
+      .attr('fill', 'none')
+      .attr('stroke', 'var(--nab-steel)')
+      .attr('stroke-dasharray', '4 4');
+  } else if (core.shape === 'pipe') {
     const bore = (core.bore / 2) * at.scale;
     piece(at.axisX - half, at.axisX - bore, top, bottom);
     piece(at.axisX + bore, at.axisX + half, top, bottom);
   } else {
     piece(at.axisX - half, at.axisX + half, top, bottom);
   }
-  if (core.head && core.shape === 'bolt') {
+  if (core.head && !(design.pair && design.pair.yoke !== 'none' && core.headAt !== 'tip')) {
     const headHalf = (core.head.diameter / 2) * at.scale;
-    piece(at.axisX - headHalf, at.axisX + headHalf, at.y(-core.head.height), top);
+    const [from, to] =
+      core.headAt === 'tip'
+        ? [bottom, at.y(core.length + core.head.height)]
+        : [at.y(-core.head.height), top];
+    piece(at.axisX - headHalf, at.axisX + headHalf, from, to);
+  }
+  if (core.thread) drawThread(group, half, top, bottom, core.thread * at.scale, at.axisX);
+}
+
+/** The teeth of a thread along both sides of the shank, where they are large enough to see. */
+function drawThread(
+  group: Group,
+  half: number,
+  top: number,
+  bottom: number,
+  pitch: number,
+  x: number,
+): void {
+  if (pitch < 2.5) return;
+  let path = '';
+  for (const side of [-1, 1]) {
+    for (let y = top; y + pitch <= bottom; y += pitch) {
+      path += `M${x + side * half} ${y}l${-side * 0.6 * pitch} ${pitch / 2}l${side * 0.6 * pitch} ${pitch / 2}`;
+    }
+  }
+  group
+    .append('path')
+    .attr('d', path)
+    .attr('fill', 'none')
+    .attr('stroke', 'var(--nab-steel)')
+    .attr('stroke-width', 1);
+}
+
+/** The yoke across the upper ends of two cores: a bar on top, or the bend of one piece. */
+export function drawYoke(group: Group, design: MagnetDesign, at: Layout, hatch: string): void {
+  const { pair, core } = design;
+  if (!pair || pair.yoke === 'none') return;
+  const half = (core.diameter / 2) * at.scale;
+  const apart = (pair.spacing / 2) * at.scale;
+  const top = at.y(0);
+  const path =
+    pair.yoke === 'bar'
+      ? `M${at.axisX - apart - half} ${top - 2 * half}H${at.axisX + apart + half}V${top}H${at.axisX - apart - half}Z`
+      : `M${at.axisX - apart - half} ${top}a${apart + half} ${2 * half} 0 0 1 ${2 * (apart + half)} 0h${-2 * half}a${apart - half} ${half} 0 0 0 ${-2 * (apart - half)} 0Z`;
+  for (const fill of ['var(--nab-sheet)', `url(#${hatch})`]) {
+    group
+      .append('path')
+      .attr('d', path)
+      .attr('fill', fill)
+      .attr('stroke', 'var(--nab-steel)')
+      .attr('stroke-width', 1.5);
   }
 }
 
 /** N and S on the ends of the core, as winding sense and battery make them. */
-export function drawPoles(group: Group, design: MagnetDesign, at: Layout): void {
-  const poles = polesOf(design.winding.sense, design.supply.plusTail);
+export function drawPoles(group: Group, design: MagnetDesign, at: Layout, reversed = false): void {
+  const asWound = polesOf(design.winding.sense, design.supply.plusTail);
+  const poles = reversed ? { tip: asWound.rear, rear: asWound.tip } : asWound;
   const size = Math.max(14, Math.min(22, design.core.diameter * at.scale * 0.9));
   const letter = (text: string, y: number): void => {
     group
@@ -55,8 +117,8 @@ export function drawPoles(group: Group, design: MagnetDesign, at: Layout): void 
       .attr('paint-order', 'stroke')
       .text(text);
   };
-  letter(poles.rear, at.y(0) + size * 0.75);
-  letter(poles.tip, at.y(design.core.length) - size * 0.75);
+  if (!design.pair || design.pair.yoke === 'none') letter(poles.rear, at.y(0) + size * 0.75);
+  letter(poles.tip, at.y(faceHeight(design.core)) - size * 0.75);
 }
 
 /** Every turn in its place, on both sides of the cut; one path a layer. */
@@ -165,9 +227,6 @@ export function drawRuler(group: Group, design: MagnetDesign, at: Layout): void 
     .text('mm');
 }
 
-const CELL = { width: 22, height: 46, gap: 8 } as const;
-const MOST_DRAWN = { series: 6, parallel: 4 } as const;
-
 /** The cells at their place beside the magnet, and the leads from both tails to them. */
 export function drawSupply(
   group: Group,
@@ -176,12 +235,8 @@ export function drawSupply(
   at: Layout,
 ): void {
   const { series, parallel } = design.supply;
-  const rows = Math.min(series, MOST_DRAWN.series);
-  const columns = Math.min(parallel, MOST_DRAWN.parallel);
-  const width = columns * (CELL.width + CELL.gap) - CELL.gap;
-  const x0 = BOX.width - 28 - width;
-  const y0 = 96;
-  const y1 = y0 + rows * CELL.height;
+  const { rows, columns, width, x: x0, y: y0, height } = supplyBox(design);
+  const y1 = y0 + height;
 
   const first = winding.layers[0]!;
   const last = winding.layers[winding.layers.length - 1]!;
@@ -204,46 +259,48 @@ export function drawSupply(
   };
   lead(ends[0]!, y0 - 12, x0 - 34);
   lead(ends[1]!, y1 + 12, x0 - 18);
-  for (let c = 0; c < columns; c++) {
-    const x = x0 + c * (CELL.width + CELL.gap);
-    group
-      .append('path')
-      .attr(
-        'd',
-        `M${middle} ${y0 - 12}H${x + CELL.width / 2}V${y0}M${x + CELL.width / 2} ${y1}V${y1 + 12}H${middle}`,
-      )
-      .attr('fill', 'none')
-      .attr('stroke', 'var(--nab-copper)')
-      .attr('stroke-width', 2);
-    for (let r = 0; r < rows; r++) {
-      const y = y0 + r * CELL.height;
+  if (design.supply.bench) drawBenchSupply(group, design, x0, y0, width, height);
+  else
+    for (let c = 0; c < columns; c++) {
+      const x = x0 + c * (CELL.width + CELL.gap);
       group
-        .append('rect')
-        .attr('x', x + 7)
-        .attr('y', y)
-        .attr('width', CELL.width - 14)
-        .attr('height', 5)
-        .attr('fill', 'var(--nab-steel)');
-      group
-        .append('rect')
-        .attr('x', x)
-        .attr('y', y + 5)
-        .attr('width', CELL.width)
-        .attr('height', CELL.height - 7)
-        .attr('rx', 3)
-        .attr('fill', 'var(--nab-sheet)')
-        .attr('stroke', 'var(--nab-ink)')
-        .attr('stroke-width', 1.5);
-      group
-        .append('text')
-        .attr('x', x + CELL.width / 2)
-        .attr('y', y + 22)
-        .attr('text-anchor', 'middle')
-        .attr('font-size', 14)
-        .attr('fill', 'var(--nab-ink)')
-        .text('+');
+        .append('path')
+        .attr(
+          'd',
+          `M${middle} ${y0 - 12}H${x + CELL.width / 2}V${y0}M${x + CELL.width / 2} ${y1}V${y1 + 12}H${middle}`,
+        )
+        .attr('fill', 'none')
+        .attr('stroke', 'var(--nab-copper)')
+        .attr('stroke-width', 2);
+      for (let r = 0; r < rows; r++) {
+        const y = y0 + r * CELL.height;
+        group
+          .append('rect')
+          .attr('x', x + 7)
+          .attr('y', y)
+          .attr('width', CELL.width - 14)
+          .attr('height', 5)
+          .attr('fill', 'var(--nab-steel)');
+        group
+          .append('rect')
+          .attr('x', x)
+          .attr('y', y + 5)
+          .attr('width', CELL.width)
+          .attr('height', CELL.height - 7)
+          .attr('rx', 3)
+          .attr('fill', 'var(--nab-sheet)')
+          .attr('stroke', 'var(--nab-ink)')
+          .attr('stroke-width', 1.5);
+        group
+          .append('text')
+          .attr('x', x + CELL.width / 2)
+          .attr('y', y + 22)
+          .attr('text-anchor', 'middle')
+          .attr('font-size', 14)
+          .attr('fill', 'var(--nab-ink)')
+          .text('+');
+      }
     }
-  }
   const note = (text: string, y: number): void => {
     group
       .append('text')
@@ -255,13 +312,52 @@ export function drawSupply(
       .text(text);
   };
   note(`${source.emf.toFixed(2)} V, ${circuit.current.toFixed(2)} A`, y0 - 58);
+  if (design.supply.bench) {
+    note(circuit.limited ? 'at the limit set' : 'bench supply', y0 - 38);
+    return;
+  }
   note(
     `${series > 1 ? `${series} in series` : '1 cell'}${parallel > 1 ? `, ${parallel} beside` : ''}`,
     y0 - 38,
   );
 }
 
+/** A laboratory supply: a box with what it is set to. */
+function drawBenchSupply(
+  group: Group,
+  { supply }: MagnetDesign,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): void {
+  group
+    .append('rect')
+    .attr('x', x)
+    .attr('y', y - 12)
+    .attr('width', width)
+    .attr('height', height + 24)
+    .attr('rx', 3)
+    .attr('fill', 'var(--nab-sheet)')
+    .attr('stroke', 'var(--nab-ink)')
+    .attr('stroke-width', 1.5);
+  const line = (text: string, at: number): void => {
+    group
+      .append('text')
+      .attr('x', x + width / 2)
+      .attr('y', at)
+      .attr('text-anchor', 'middle')
+      .attr('font-size', 14)
+      .attr('fill', 'var(--nab-ink)')
+      .text(text);
+  };
+  line(`${supply.bench!.voltage} V`, y + height / 2 - 6);
+  line(`${supply.bench!.currentLimit} A`, y + height / 2 + 16);
+}
+
 const LENS = { radius: 52, x: 122 } as const;
+/** Beside the left one of two cores there is less room. */
+const SMALL_LENS = { radius: 42, x: 102 } as const;
 /** Turns smaller than this on the drawing get a lens. */
 const LEAST_LEGIBLE = 6;
 const LENS_WIRE = 11;
@@ -277,6 +373,7 @@ export function drawLens(
   const { winding, wire } = evaluation;
   const wireOverall = wire.height;
   if (wireOverall * at.scale >= LEAST_LEGIBLE) return;
+  const lens = design.pair ? SMALL_LENS : LENS;
   const first = winding.layers[0]!;
   const z = (first.from + first.to) / 2;
   const focus = {
@@ -286,19 +383,19 @@ export function drawLens(
   const enlarged = LENS_WIRE / wireOverall;
   const magnified: Layout = {
     scale: enlarged,
-    axisX: LENS.x + ((design.core.diameter / 2 + winding.outerRadius) / 2) * enlarged,
+    axisX: lens.x + ((design.core.diameter / 2 + winding.outerRadius) / 2) * enlarged,
     y: (position) => focus.y + (position - z) * enlarged,
     z: (y) => z + (y - focus.y) / enlarged,
   };
   group
     .append('line')
     .attr('x1', focus.x)
-    .attr('x2', LENS.x + LENS.radius)
+    .attr('x2', lens.x + lens.radius)
     .attr('y1', focus.y)
     .attr('y2', focus.y)
     .attr('stroke', 'var(--nab-ink-soft)');
   const circle = (parent: Group | Selection<SVGClipPathElement, unknown, null, undefined>) =>
-    parent.append('circle').attr('cx', LENS.x).attr('cy', focus.y).attr('r', LENS.radius);
+    parent.append('circle').attr('cx', lens.x).attr('cy', focus.y).attr('r', lens.radius);
   circle(group.append('clipPath').attr('id', ids.clip));
   circle(group).attr('fill', 'var(--nab-paper)');
   const inside = group.append('g').attr('clip-path', `url(#${ids.clip})`);
@@ -311,8 +408,8 @@ export function drawLens(
     .attr('stroke-width', 1.5);
   group
     .append('text')
-    .attr('x', LENS.x)
-    .attr('y', focus.y + LENS.radius + 16)
+    .attr('x', lens.x)
+    .attr('y', focus.y + lens.radius + 16)
     .attr('text-anchor', 'middle')
     .attr('font-size', 12)
     .attr('fill', 'var(--nab-ink-soft)')

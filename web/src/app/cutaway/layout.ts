@@ -1,4 +1,4 @@
-import type { Band, Evaluation, MagnetDesign } from '@nab/core';
+import { faceHeight, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
 
 /** The drawing's own box, in its user units. */
 export const BOX = { width: 520, height: 620 } as const;
@@ -17,9 +17,31 @@ export interface Layout {
   z(y: number): number;
 }
 
+/** A cell as drawn, and how many at most are drawn in either direction. */
+export const CELL = { width: 22, height: 46, gap: 8 } as const;
+const MOST_DRAWN = { series: 6, parallel: 4 } as const;
+
+/** The cells' place on the drawing. */
+export function supplyBox({ supply }: Pick<MagnetDesign, 'supply'>) {
+  const rows = supply.bench ? 2 : Math.min(supply.series, MOST_DRAWN.series);
+  const columns = supply.bench ? 2 : Math.min(supply.parallel, MOST_DRAWN.parallel);
+  const width = columns * (CELL.width + CELL.gap) - CELL.gap;
+  return {
+    rows,
+    columns,
+    width,
+    height: rows * CELL.height,
+    x: BOX.width - 28 - width,
+    y: 96,
+  };
+}
+
 /** Largest scale at which head, core, winding and heap all fit. */
 export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band): Layout {
-  const head = design.core.head?.height ?? 0;
+  const { head: cap, headAt } = design.core;
+  const head = cap && headAt !== 'tip' ? cap.height : 0;
+  const lift = faceHeight(design.core);
+  const apart = (design.pair?.spacing ?? 0) / 2;
   const { heap, rearHeap, winding, liftedCount } = evaluation;
   // Radii grow as the cube root of the count.
   const swell = liftedCount > 0 ? Math.cbrt(band.high / liftedCount) : 1;
@@ -31,7 +53,7 @@ export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band)
   );
   heap.angle.forEach((angle, i) => {
     const r = heap.outer[i]! * swell;
-    below = Math.max(below, heap.centre + r * Math.cos(angle) - design.core.length);
+    below = Math.max(below, heap.centre + r * Math.cos(angle) - lift);
     beside = Math.max(beside, r * Math.sin(angle));
   });
   let above = head;
@@ -41,8 +63,8 @@ export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band)
     beside = Math.max(beside, r * Math.sin(angle));
   });
   const scale = Math.min(
-    (BOX.height - TOP - BOTTOM) / (above + design.core.length + below),
-    HALF_WIDTH / beside,
+    (BOX.height - TOP - BOTTOM) / (above + lift + below),
+    HALF_WIDTH / (beside + apart),
   );
   const zero = TOP + above * scale;
   return {

@@ -33,7 +33,7 @@ export class FindingsPage {
   protected readonly number = formatNumber;
 
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly object = computed(() => this.store.design().valid().load.object);
+  protected readonly object = computed(() => this.store.design().valid().load);
   protected readonly many = computed(() => objectWord(this.object(), 2));
   protected readonly csv = computed(() => `/api/investigations/${this.store.id()}/trials.csv`);
 

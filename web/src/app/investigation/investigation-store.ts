@@ -97,6 +97,9 @@ export class InvestigationStore {
    */
   readonly restingMagnet = computed(() => this.restingSignal() ?? this.magnet());
 
+  /** Its evaluation, or null when it cannot be built. */
+  readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
+
   readonly levels = computed((): readonly LevelMagnet[] => {
     const magnet = this.restingMagnet();
     return this.plan()

@@ -60,6 +60,8 @@ export function applyChange(document: DesignDocument, { kind, design }: Change):
           end: inTypedUnit(winding.end, 'length', design.winding.end, 4),
         },
       };
+    case 'wind-rightly':
+      return { ...document, winding: { ...winding, second: 'opposite' } };
     case 'join-rightly':
       return { ...document, wire: { ...wire, cableJoin: 'adding' } };
     case 'softer-core':

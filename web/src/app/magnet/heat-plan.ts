@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { line, scaleLinear } from 'd3';
-import { temperatureOver, timeToCool, TOUCH_LIMIT_C, type LumpedWinding } from '@nab/core';
+import { temperatureOver, timeToCool, type LumpedWinding } from '@nab/core';
 import { Notice } from '../frame/notice';
 import { NumberField } from '../quantity-field';
 
@@ -32,7 +32,6 @@ const MOST_CYCLES = 60;
     }
   `,
   template: `
-    <h2>Warmth over the lesson</h2>
     <div class="nab-fields">
       <nab-number label="On, seconds" [value]="on()" [min]="1" (valueChange)="on.set($event)" />
       <nab-number
@@ -62,6 +61,15 @@ const MOST_CYCLES = 60;
           stroke="var(--nab-enamel)"
           stroke-dasharray="6 4"
         />
+        @if (p.corePath) {
+          <path
+            [attr.d]="p.corePath"
+            fill="none"
+            stroke="var(--nab-steel)"
+            stroke-width="1.5"
+            stroke-dasharray="5 3"
+          />
+        }
         <path [attr.d]="p.path" fill="none" stroke="var(--nab-copper)" stroke-width="1.8" />
       </svg>
       <nab-notice [state]="p.hot ? 'caution' : 'rest'">{{ p.sentence }}</nab-notice>
@@ -72,6 +80,8 @@ const MOST_CYCLES = 60;
 })
 export class HeatPlan {
   readonly lump = input.required<LumpedWinding>();
+  /** Temperature beyond which the winding must not be touched, °C. */
+  readonly limit = input.required<number>();
   /** Trials of one group at one magnet, to begin with. */
   readonly trials = input.required<number>();
   protected readonly on = signal(5);
@@ -85,24 +95,36 @@ export class HeatPlan {
     if (!sane || !Number.isInteger(cycles)) return null;
     const coil = this.lump();
     const points = temperatureOver(coil, { on, off, cycles: Math.min(cycles, MOST_CYCLES) });
+    const limit = this.limit();
     const peak = Math.max(...points.map((p) => p.temperature));
+    const corePeak = coil.core ? Math.max(...points.map((p) => p.coreTemperature)) : null;
     const end = points[points.length - 1]!.time;
     const x = scaleLinear([0, end], [LEFT, WIDTH - 8]);
-    const y = scaleLinear([coil.ambient, Math.max(TOUCH_LIMIT_C + 3, peak + 2)], [HEIGHT - 8, 8]);
-    const hot = peak > TOUCH_LIMIT_C;
-    const rest = timeToCool(coil, Math.min(peak, 200), coil.ambient + 2);
+    const y = scaleLinear([coil.ambient, Math.max(limit + 3, peak + 2)], [HEIGHT - 8, 8]);
+    const hot = peak > limit;
+    const last = points[points.length - 1]!;
+    const hottest = { temperature: Math.min(peak, 200), coreTemperature: last.coreTemperature };
+    const rest = timeToCool(coil, hottest, coil.ambient + 2);
     const minutes = Math.ceil(rest / 60);
     const back = minutes < 1 ? 'at once' : `${minutes} min`;
     const warning = hot ? ' That is too hot to touch: shorter trials or longer rests.' : '';
     return {
       hot,
-      limit: y(TOUCH_LIMIT_C),
+      limit: y(limit),
+      limitText: `${limit} °C`,
       ticks: y.ticks(3).map((t) => ({ y: y(t), label: `${t} °C` })),
-      path: line<{ time: number; temperature: number }>(
+      path: line<(typeof points)[number]>(
         (p) => x(p.time),
         (p) => y(p.temperature),
       )(points),
-      sentence: `${cycles} trials of ${on} s with ${off} s between them warm the winding to ${Math.round(peak)} °C; ${back} of rest brings it back to the room.${warning}`,
+      corePath:
+        corePeak === null
+          ? null
+          : line<(typeof points)[number]>(
+              (p) => x(p.time),
+              (p) => y(p.coreTemperature),
+            )(points),
+      sentence: `${cycles} trials of ${on} s with ${off} s between them warm the winding to ${Math.round(peak)} °C${corePeak === null ? '' : ` and the core to ${Math.round(corePeak)} °C`}; ${back} of rest brings it back to the room.${warning}`,
     };
   });
 }

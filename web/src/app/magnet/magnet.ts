@@ -1,71 +1,54 @@
-import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { LAYER_STYLES, PLUS_TAILS, SENSES, WINDING_ENDS, type DesignDocument } from '@nab/contract';
+import type { DesignDocument } from '@nab/contract';
 import {
   bestChanges,
   cautionsFor,
-  CELL_SIZES,
-  CELLS,
-  CHEMISTRIES,
-  CONDUCTORS,
-  CORE_SHAPES,
-  CoreError,
-  evaluateMagnet,
   findLimit,
-  formatQuantity,
-  INSULATIONS,
-  MATERIALS,
-  parseQuantity,
   polesOf,
-  turnsFromLength,
-  windingSpec,
+  TOUCH_TIMES,
   type Caution,
-  type Change,
   type CautionCode,
-  type CellSize,
-  type Chemistry,
-  type ConductorId,
-  type CoreShape,
-  type MaterialId,
+  type Change,
 } from '@nab/core';
 import { catchError, of, switchMap } from 'rxjs';
-import { Sparkline } from '../charts/sparkline';
 import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { ChoiceField, QuantityField } from '../quantity-field';
 import { SweepService } from '../sweep/sweep-service';
-import { cautionText, liftSentence, limitSentence, objectWord } from '../words';
-import { BetterChanges } from './better-changes';
+import { liftSentence, limitSentence, objectWord } from '../words';
 import { applyChange, inTypedUnit } from './apply-change';
+import { BetterChanges } from './better-changes';
+import { CautionList } from './caution-list';
+import { CoreFields } from './core-fields';
+import { DrawingMenus } from './drawing-menus';
 import { factsOf } from './facts';
 import { FactsGrid } from './facts-grid';
 import { HeatPlan } from './heat-plan';
-import { MeasureCell } from './measure-cell';
+import { LiftFields } from './lift-fields';
+import { SupplyFields } from './supply-fields';
 import { MagnetToolbar } from './toolbar';
-
-const names = <K extends string>(table: Readonly<Record<K, { readonly name: string }>>) =>
-  Object.fromEntries(
-    Object.entries<{ readonly name: string }>(table).map(([id, { name }]) => [id, name]),
-  ) as Record<K, string>;
+import { WindingFields } from './winding-fields';
 
 /** Step 2: the base magnet as drawing and as fields, two views of one thing. */
 @Component({
   selector: 'nab-magnet',
   imports: [
-    NgTemplateOutlet,
     BetterChanges,
+    CautionList,
     ChoiceField,
+    CoreFields,
     Cutaway,
+    DrawingMenus,
     FactsGrid,
     HeatPlan,
+    LiftFields,
     MagnetToolbar,
-    MeasureCell,
     Notice,
-    NumberField,
     QuantityField,
-    Sparkline,
+    SupplyFields,
+    WindingFields,
   ],
   providers: [SweepService],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -74,65 +57,33 @@ const names = <K extends string>(table: Readonly<Record<K, { readonly name: stri
 })
 export class MagnetPage {
   protected readonly store = inject(InvestigationStore);
-  protected readonly shapes = CORE_SHAPES;
-  protected readonly materials: Record<MaterialId, string> = names(MATERIALS);
-  protected readonly conductors: Record<ConductorId, string> = names(CONDUCTORS);
-  protected readonly insulations = INSULATIONS;
-  protected readonly layerStyles = LAYER_STYLES;
-  protected readonly windingEnds = WINDING_ENDS;
-  protected readonly senses = SENSES;
-  protected readonly plusTails = PLUS_TAILS;
-  protected readonly cautionText = cautionText;
-  protected readonly wireAtHand = signal('');
+  protected readonly touchTimes = TOUCH_TIMES;
   private readonly sweepService = inject(SweepService);
-  protected readonly chemistries = CHEMISTRIES;
 
   protected readonly design = computed(() => this.store.design().value());
   protected readonly base = computed(() => this.store.base());
-  protected readonly many = computed(() => objectWord(this.design().load.object, 2));
-  protected readonly materialNote = computed(() => MATERIALS[this.design().core.material].note);
-
-  /** Sizes in which the chosen chemistry is made. */
-  protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
-    const { chemistry } = this.design().supply;
-    return Object.fromEntries(
-      CELLS.filter((cell) => cell.chemistry === chemistry).map(({ size }) => [
-        size,
-        CELL_SIZES[size],
-      ]),
-    );
-  });
+  protected readonly many = computed(() => objectWord(this.design().load, 2));
 
   protected readonly lift = computed(() => {
     const { evaluation } = this.base();
-    return evaluation && liftSentence(evaluation, this.design().load.object, this.store.belief());
+    return evaluation && liftSentence(evaluation, this.design().load, this.store.belief());
   });
   protected readonly limit = computed(() => {
-    const magnet = this.store.restingMagnet();
-    try {
-      return limitSentence(findLimit(magnet, evaluateMagnet(magnet)));
-    } catch (error) {
-      if (error instanceof CoreError) return null;
-      throw error;
-    }
+    const evaluation = this.store.restingEvaluation();
+    return evaluation && limitSentence(findLimit(this.store.restingMagnet(), evaluation));
   });
   /** The single changes that would help most. */
   protected readonly changes = computed(() => {
-    const magnet = this.store.restingMagnet();
-    try {
-      return bestChanges(magnet, evaluateMagnet(magnet)).slice(0, 3);
-    } catch (error) {
-      if (error instanceof CoreError) return [];
-      throw error;
-    }
+    const evaluation = this.store.restingEvaluation();
+    return evaluation ? bestChanges(this.store.restingMagnet(), evaluation).slice(0, 3) : [];
   });
 
-  /** The predicted count over ranges of turns, wire and cells, from the worker. */
+  /** Predicted counts over ranges, and the load against the gap, from the worker. */
   protected readonly sweeps = toSignal(
     toObservable(this.store.restingMagnet).pipe(
       switchMap((magnet) =>
         this.sweepService
-          .sweep(magnet, ['turns', 'wire', 'series'])
+          .sweep(magnet, ['turns', 'wire', 'series', 'diameter'])
           .pipe(catchError(() => of(null))),
       ),
     ),
@@ -141,21 +92,6 @@ export class MagnetPage {
   protected readonly poles = computed(() => {
     const { winding, supply } = this.design();
     return polesOf(winding.sense, supply.plusTail);
-  });
-
-  /** Turns that the wire at hand would make, or null while it cannot be said. */
-  protected readonly turnsAtHand = computed(() => {
-    const magnet = this.store.magnet();
-    const { evaluation } = this.base();
-    try {
-      const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
-      if (!evaluation || length > 500) return null;
-      const turns = turnsFromLength(windingSpec(magnet, evaluation.wire), length);
-      return turns > 0 ? turns : null;
-    } catch (error) {
-      if (error instanceof CoreError) return null;
-      throw error;
-    }
   });
 
   /** Cautions by the choice that causes them. */
@@ -167,8 +103,15 @@ export class MagnetPage {
     return {
       top: beside('demonstration-only', 'too-hot-for-trial'),
       core: beside('sharp-core'),
-      winding: beside('strip-enamel', 'wire-ends'),
-      supply: beside('limited-on-time', 'near-short-circuit', 'cells'),
+      winding: beside('strip-enamel', 'stiff-wire', 'wire-ends'),
+      supply: beside(
+        'limited-on-time',
+        'near-short-circuit',
+        'opening-kick',
+        'cells',
+        'bench-supply',
+      ),
+      load: beside('hung-load'),
     };
   });
 
@@ -183,46 +126,17 @@ export class MagnetPage {
     return this.store.design().errorAt(path);
   }
 
-  protected edit<K extends 'core' | 'wire' | 'winding' | 'supply' | 'leads'>(
+  protected edit<K extends 'winding' | 'supply'>(
     part: K,
     change: Partial<DesignDocument[K]>,
   ): void {
     this.store.design().edit((design) => ({ ...design, [part]: { ...design[part], ...change } }));
   }
 
-  protected editTop(change: Partial<Pick<DesignDocument, 'name' | 'roomTemperature'>>): void {
+  protected editTop(
+    change: Partial<Pick<DesignDocument, 'name' | 'roomTemperature' | 'touch'>>,
+  ): void {
     this.store.design().edit((design) => ({ ...design, ...change }));
-  }
-
-  /** A new shape brings the dimensions it needs, sized to the diameter that stands there. */
-  protected chooseShape(shape: CoreShape): void {
-    const { core } = this.design();
-    const diameter = this.readable(core.diameter) ?? 0.006;
-    const mm = (metres: number): string => formatQuantity(metres, 'length', 'mm', 2);
-    this.edit('core', {
-      shape,
-      ...(shape === 'pipe' && !core.bore && { bore: mm(diameter * 0.7) }),
-      ...(shape === 'bolt' &&
-        !core.headDiameter && {
-          headDiameter: mm(diameter * 1.6),
-          headHeight: mm(diameter * 0.66),
-        }),
-    });
-  }
-
-  protected chooseChemistry(chemistry: Chemistry): void {
-    const { size } = this.design().supply;
-    const made = CELLS.filter((cell) => cell.chemistry === chemistry).map((cell) => cell.size);
-    const fallback = made.includes('AA') ? 'AA' : made[0]!;
-    this.chooseCell(chemistry, made.includes(size) ? size : fallback);
-  }
-
-  /** Another cell is another cell: what was measured of the last one does not hold for it. */
-  protected chooseCell(chemistry: Chemistry, size: CellSize): void {
-    this.store.design().edit((design) => {
-      const { emf: _emf, internalResistance: _resistance, ...supply } = design.supply;
-      return { ...design, supply: { ...supply, chemistry, size } };
-    });
   }
 
   protected moveEdge({ edge, position }: EdgeMove): void {
@@ -237,13 +151,5 @@ export class MagnetPage {
   protected swapBattery(): void {
     const { plusTail } = this.design().supply;
     this.edit('supply', { plusTail: plusTail === 'first' ? 'last' : 'first' });
-  }
-
-  private readable(text: string): number | null {
-    try {
-      return parseQuantity(text, 'length').si;
-    } catch {
-      return null;
-    }
   }
 }

@@ -27,7 +27,7 @@ export class QuestionPage {
   protected readonly liftingEnds = LIFTING_ENDS;
   protected readonly plan = computed(() => this.store.plan().value());
   protected readonly load = computed(() => this.store.design().value().load);
-  protected readonly many = computed(() => objectWord(this.load().object, 2));
+  protected readonly many = computed(() => objectWord(this.load(), 2));
 
   protected readonly strip = computed((): StripLevel[] =>
     this.store
@@ -65,8 +65,7 @@ export class QuestionPage {
           `At ${value} turns the tray of ${traySize} may run out (in ${percentText(probability)} of trials). Put more ${this.many()} in it, or leave this level out.`,
       ),
       ...nothing.map(
-        (turns) =>
-          `${turns} turns will probably not lift a single ${objectWord(this.load().object, 1)}.`,
+        (turns) => `${turns} turns will probably not lift a single ${objectWord(this.load(), 1)}.`,
       ),
     ];
   });

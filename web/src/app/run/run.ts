@@ -59,7 +59,7 @@ export class RunPage {
   private saving = false;
 
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly many = computed(() => objectWord(this.store.design().valid().load.object, 2));
+  protected readonly many = computed(() => objectWord(this.store.design().valid().load, 2));
   protected readonly group = computed(
     () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
   );

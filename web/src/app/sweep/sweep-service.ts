@@ -3,7 +3,7 @@ import type { MagnetDesign, SweptQuantity } from '@nab/core';
 import { Observable } from 'rxjs';
 import type { SweepAnswer, SweepRequest } from './sweep.worker';
 
-export type Sweeps = SweepAnswer['sweeps'];
+export type Sweeps = Pick<SweepAnswer, 'sweeps' | 'load'>;
 
 /** Runs sweeps in a worker, so that the screen stays live; unsubscribing drops the answer. */
 @Injectable()
@@ -22,7 +22,7 @@ export class SweepService {
       const key = this.nextKey++;
       const answered = ({ data }: MessageEvent<SweepAnswer>): void => {
         if (data.key !== key) return;
-        subscriber.next(data.sweeps);
+        subscriber.next(data);
         subscriber.complete();
       };
       const failed = (event: ErrorEvent): void => subscriber.error(new Error(event.message));

@@ -20,6 +20,8 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
     'The wire is thicker than the core’s radius: it bends badly and springs back. Let an adult bend it, or take thinner wire.',
   'opening-kick':
     'Switching this coil off makes a spark and a small shock at bare ends: hold the insulation, or put a diode across the coil.',
+  'hung-load':
+    'A hung load drops when the current stops: hang it low, over a box or sand, with no hands or feet below and nothing over people; tie a heavy one to a safety line.',
   'bench-supply':
     'Only a low-voltage supply made for schools, its current limit set before anything is connected. Never connect anything to the mains.',
 };

@@ -11,6 +11,7 @@ const CHANGE_WORDS: Readonly<Record<ChangeKind, string>> = {
   'better-leads': 'Leads of half the resistance',
   'nearer-tip': 'The winding nearer to the tip',
   'softer-core': 'A core of annealed steel',
+  'wind-rightly': 'The second core wound the other way',
   'join-rightly': 'The conductors joined end to start',
 };
 

@@ -10,7 +10,11 @@ export function bandText({ low, high }: Band): string {
   return `${Math.floor(low)}–${Math.ceil(high)}`;
 }
 
-export function objectWord(object: SmallObjectId, count: number): string {
+export function objectWord(
+  { object, ownName }: { readonly object: SmallObjectId; readonly ownName?: string | undefined },
+  count: number,
+): string {
+  if (object === 'own' && ownName) return ownName;
   const { one, many } = SMALL_OBJECTS[object];
   return Math.round(count) === 1 ? one : many;
 }

@@ -1,4 +1,11 @@
 export { cautionText, OWN_RULES } from './cautions';
 export { changeText, gainText, priceText } from './changes';
+export {
+  chainSentence,
+  layersSentence,
+  loadSentence,
+  openingSentence,
+  residualSentence,
+} from './lift-sentences';
 export { bandText, countText, objectWord, percentText, secondsText, wireText } from './format';
 export { liftSentence, limitSentence } from './magnet-sentence';

@@ -1,22 +1,17 @@
-import {
-  predictiveBand,
-  type ClassBelief,
-  type Evaluation,
-  type Limit,
-  type SmallObjectId,
-} from '@nab/core';
+import type { DesignDocument } from '@nab/contract';
+import { predictiveBand, type ClassBelief, type Evaluation, type Limit } from '@nab/core';
 import { gainText } from './changes';
 import { bandText, countText, objectWord, percentText } from './format';
 
 /** What matters about a magnet, first sentence: what it lifts. */
 export function liftSentence(
   evaluation: Evaluation,
-  object: SmallObjectId,
+  load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
   belief: ClassBelief,
 ): string {
   const band = predictiveBand(belief, evaluation.liftedCount);
-  if (band.high < 1) return `Lifts nothing: not a single ${objectWord(object, 1)}.`;
-  return `Lifts about ${countText(band.median)} ${objectWord(object, band.median)} (${bandText(band)}).`;
+  if (band.high < 1) return `Lifts nothing: not a single ${objectWord(load, 1)}.`;
+  return `Lifts about ${countText(band.median)} ${objectWord(load, band.median)} (${bandText(band)}).`;
 }
 
 /** Second sentence: what limits it, and what one change would bring. */
@@ -25,6 +20,8 @@ export function limitSentence(limit: Limit): string {
   switch (limit.kind) {
     case 'cancelled':
       return 'The current goes round the core as often one way as the other, so nothing is left: join the wires the other way.';
+    case 'wound-against':
+      return `The second coil is wound against the first: both ends get the same pole. The other way round it would lift ${gain}.`;
     case 'current-limit':
       return 'The bench supply is the limit: it holds the current at its set limit. More turns would use the same current better.';
     case 'material':

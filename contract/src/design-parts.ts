@@ -1,0 +1,219 @@
+import './locale.js';
+import {
+  CELLS,
+  CELL_SIZES,
+  CHEMISTRIES,
+  CONDUCTORS,
+  CORE_SHAPES,
+  INSULATIONS,
+  MATERIALS,
+  SMALL_OBJECTS,
+  WIRE_FORMS,
+  YOKES,
+  type CableJoin,
+  type CellSize,
+  type Chemistry,
+  type ConductorId,
+  type CoreShape,
+  type Insulation,
+  type MaterialId,
+  type SmallObjectId,
+  type PlusTail,
+  type WindingEnd,
+  type WindingSense,
+  type LayerStacking,
+  type LayerStyle,
+  type LiftingEnds,
+  type WireForm,
+  type Yoke,
+} from '@nab/core';
+import { number, object, string, type NumberSchema, type StringSchema } from 'yup';
+import {
+  CABLE_JOINS,
+  COIL_JOINS,
+  DIODES,
+  GUIDES,
+  HEAD_ENDS,
+  LAYER_STYLES,
+  LIFTING_ENDS,
+  LIFT_METHODS,
+  PLUS_TAILS,
+  POLE_COUNTS,
+  SECOND_SENSES,
+  SENSES,
+  STACKINGS,
+  SUPPLY_KINDS,
+  WINDING_ENDS,
+  type LiftMethod,
+  type PoleCount,
+  type SupplyKind,
+} from './design-choices.js';
+import { quantity, type QuantityLimits } from './quantity-field.js';
+
+/** Limits of every quantity of a design, SI. */
+export const DESIGN_LIMITS = {
+  coreLength: { min: 0.01, max: 0.5, unit: 'mm' },
+  coreDiameter: { min: 0.001, max: 0.06, unit: 'mm' },
+  bore: { min: 0.0005, max: 0.058, unit: 'mm' },
+  headDiameter: { min: 0.002, max: 0.1, unit: 'mm' },
+  headHeight: { min: 0.0005, max: 0.05, unit: 'mm' },
+  wireSize: { min: 0.00005, max: 0.003, unit: 'mm' },
+  position: { min: 0, max: 0.5, unit: 'mm' },
+  base: { min: 0, max: 0.01, unit: 'mm' },
+  tails: { min: 0, max: 3, unit: 'cm' },
+  emf: { min: 0.5, max: 30, unit: 'V' },
+  internalResistance: { min: 0, max: 50, unit: 'Ω' },
+  leadResistance: { min: 0, max: 5, unit: 'Ω' },
+  threadPitch: { min: 0.0002, max: 0.005, unit: 'mm' },
+  stripSide: { min: 0.0003, max: 0.06, unit: 'mm' },
+  foilWidth: { min: 0.002, max: 0.3, unit: 'mm' },
+  foilThickness: { min: 0.000005, max: 0.0003, unit: 'mm' },
+  coilResistance: { min: 0.005, max: 500, unit: 'Ω' },
+  cellTemperature: { min: 263.15, max: 318.15, unit: '°C' },
+  benchVoltage: { min: 0.1, max: 30, unit: 'V' },
+  currentLimit: { min: 0.05, max: 20, unit: 'A' },
+  spacing: { min: 0.003, max: 0.3, unit: 'mm' },
+  plateWidth: { min: 0.004, max: 0.3, unit: 'mm' },
+  plateThickness: { min: 0.0003, max: 0.05, unit: 'mm' },
+  contactGap: { min: 0.00001, max: 0.005, unit: 'mm' },
+  objectLength: { min: 0.001, max: 0.2, unit: 'mm' },
+  objectThickness: { min: 0.0002, max: 0.02, unit: 'mm' },
+  massEach: { min: 1e-6, max: 1, unit: 'g' },
+  roomTemperature: { min: 273.15, max: 318.15, unit: '°C' },
+} as const satisfies Record<string, QuantityLimits>;
+
+export const TURNS_LIMITS = { min: 1, max: 5000 };
+
+/** One of a table’s keys. */
+export function choice<T extends string>(
+  options: Readonly<Record<T, unknown>>,
+  what: string,
+): StringSchema<T> {
+  const ids = Object.keys(options) as T[];
+  return string<T>().oneOf(ids, `Choose ${what} from the list.`).defined();
+}
+
+/** A whole number between two bounds. */
+export function whole(min: number, max: number): NumberSchema<number> {
+  const message = `Must be a whole number from ${min} to ${max}.`;
+  return number()
+    .typeError(message)
+    .integer(message)
+    .min(min, message)
+    .max(max, message)
+    .defined(message);
+}
+
+export const corePart = object({
+  shape: choice<CoreShape>(CORE_SHAPES, 'a shape'),
+  length: quantity('length', DESIGN_LIMITS.coreLength),
+  diameter: quantity('length', DESIGN_LIMITS.coreDiameter),
+  bore: quantity('length', DESIGN_LIMITS.bore).optional(),
+  headDiameter: quantity('length', DESIGN_LIMITS.headDiameter).optional(),
+  headHeight: quantity('length', DESIGN_LIMITS.headHeight).optional(),
+  headAt: choice<WindingEnd>(HEAD_ENDS, 'an end').default('rear'),
+  threadPitch: quantity('length', DESIGN_LIMITS.threadPitch).optional(),
+  stripWidth: quantity('length', DESIGN_LIMITS.stripSide).optional(),
+  stripThickness: quantity('length', DESIGN_LIMITS.stripSide).optional(),
+  material: choice<MaterialId>(MATERIALS, 'a material'),
+  poles: choice<PoleCount>(POLE_COUNTS, 'one or two').default('one'),
+  spacing: quantity('length', DESIGN_LIMITS.spacing).default('40 mm'),
+  yoke: choice<Yoke>(YOKES, 'a yoke').default('bar'),
+})
+  .noUnknown()
+  .required();
+
+export const wirePart = object({
+  conductor: choice<ConductorId>(CONDUCTORS, 'a conductor'),
+  size: quantity('wireDiameter', DESIGN_LIMITS.wireSize),
+  insulation: choice<Insulation>(INSULATIONS, 'an insulation'),
+  form: choice<WireForm>(WIRE_FORMS, 'a form').default('round'),
+  cableJoin: choice<CableJoin>(CABLE_JOINS, 'how it is joined').default('adding'),
+  foilWidth: quantity('length', DESIGN_LIMITS.foilWidth).optional(),
+  foilThickness: quantity('length', DESIGN_LIMITS.foilThickness).optional(),
+  folds: whole(0, 6).default(3),
+})
+  .noUnknown()
+  .required();
+
+export const windingPart = object({
+  turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
+  start: quantity('length', DESIGN_LIMITS.position),
+  end: quantity('length', DESIGN_LIMITS.position),
+  base: quantity('length', DESIGN_LIMITS.base).default('0 mm'),
+  neatness: number()
+    .typeError('Must be a number from 1 to 2.')
+    .min(1, 'Must be from 1 (tight) to 2.')
+    .max(2, 'Must be from 1 (tight) to 2.')
+    .defined()
+    .default(1.1),
+  layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
+  guide: choice<keyof typeof GUIDES>(GUIDES, 'a guide').default('hand'),
+  stacking: choice<LayerStacking>(STACKINGS, 'a stacking').default('square'),
+  branches: whole(1, 6).default(1),
+  /** Of a magnet with two cores: sense of the second coil, and how the two are connected. */
+  second: choice<keyof typeof SECOND_SENSES>(SECOND_SENSES, 'a sense').default('opposite'),
+  coils: choice<keyof typeof COIL_JOINS>(COIL_JOINS, 'a connection').default('series'),
+  /** The finished coil with its tails, as measured. */
+  measuredResistance: quantity('resistance', DESIGN_LIMITS.coilResistance).optional(),
+  startAt: choice<WindingEnd>(WINDING_ENDS, 'an end').default('tip'),
+  sense: choice<WindingSense>(SENSES, 'a sense').default('clockwise'),
+  tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
+})
+  .noUnknown()
+  .required();
+
+export const supplyPart = object({
+  kind: choice<SupplyKind>(SUPPLY_KINDS, 'a supply').default('cells'),
+  voltage: quantity('voltage', DESIGN_LIMITS.benchVoltage).optional(),
+  currentLimit: quantity('current', DESIGN_LIMITS.currentLimit).optional(),
+  /** Charge already drawn from the cells, in percent. */
+  used: whole(0, 95).default(0),
+  temperature: quantity('temperature', DESIGN_LIMITS.cellTemperature).default('20 °C'),
+  chemistry: choice<Chemistry>(CHEMISTRIES, 'a chemistry'),
+  size: choice<CellSize>(CELL_SIZES, 'a size'),
+  series: whole(1, 12).default(1),
+  parallel: whole(1, 8).default(1),
+  plusTail: choice<PlusTail>(PLUS_TAILS, 'a tail').default('first'),
+  /** One cell as measured; both or neither. */
+  emf: quantity('voltage', DESIGN_LIMITS.emf).optional(),
+  internalResistance: quantity('resistance', DESIGN_LIMITS.internalResistance).optional(),
+})
+  .noUnknown()
+  .required()
+  .test('cell', (supply: { chemistry: Chemistry; size: CellSize } | undefined, context) => {
+    if (!supply) return true;
+    const made = CELLS.some((c) => c.chemistry === supply.chemistry && c.size === supply.size);
+    return (
+      made ||
+      context.createError({
+        path: 'supply.size',
+        message: `${CHEMISTRIES[supply.chemistry]} cells are not made in this size.`,
+      })
+    );
+  });
+
+export const leadsPart = object({
+  count: whole(0, 8).default(2),
+  resistanceEach: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0.07 Ω'),
+  switchResistance: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0 Ω'),
+  diode: choice<keyof typeof DIODES>(DIODES, 'one').default('no'),
+})
+  .noUnknown()
+  .required();
+
+export const loadPart = object({
+  object: choice<SmallObjectId>(SMALL_OBJECTS, 'an object'),
+  massEach: quantity('mass', DESIGN_LIMITS.massEach),
+  ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),
+  method: choice<LiftMethod>(LIFT_METHODS, 'a method').default('dip'),
+  /** What an object of one's own is called, in the plural, and its size. */
+  ownName: string().trim().max(40, 'At most 40 characters.').optional(),
+  ownLength: quantity('length', DESIGN_LIMITS.objectLength).optional(),
+  ownThickness: quantity('length', DESIGN_LIMITS.objectThickness).optional(),
+  plateWidth: quantity('length', DESIGN_LIMITS.plateWidth).default('30 mm'),
+  plateThickness: quantity('length', DESIGN_LIMITS.plateThickness).default('8 mm'),
+  contactGap: quantity('length', DESIGN_LIMITS.contactGap).default('0.1 mm'),
+})
+  .noUnknown()
+  .required();

@@ -1,0 +1,129 @@
+import {
+  HEADED_SHAPES,
+  parseQuantity,
+  SMALL_OBJECTS,
+  THREADED_SHAPES,
+  type MagnetDesign,
+  type QuantityKind,
+} from '@nab/core';
+import type { DesignDocument } from './design.js';
+
+/** Adhesive tape round a folded strip, m. Typical, from memory. */
+const TAPE_THICKNESS = 6e-5;
+
+/** The same design in SI for the core. The document must be valid. */
+export function toMagnetDesign(design: DesignDocument): MagnetDesign {
+  const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
+  const { core, wire, winding, supply, leads, load } = design;
+  const hasHead =
+    HEADED_SHAPES.includes(core.shape) &&
+    core.headDiameter !== undefined &&
+    core.headHeight !== undefined;
+  const isStrip =
+    core.shape === 'strip' && core.stripWidth !== undefined && core.stripThickness !== undefined;
+  const strip = isStrip
+    ? { width: si(core.stripWidth!), thickness: si(core.stripThickness!) }
+    : undefined;
+  return {
+    core: {
+      shape: core.shape,
+      length: si(core.length),
+      // A strip counts by its girth wherever a diameter is wanted.
+      diameter: strip ? (2 * (strip.width + strip.thickness)) / Math.PI : si(core.diameter),
+      bore: core.shape === 'pipe' && core.bore !== undefined ? si(core.bore) : 0,
+      ...(hasHead && {
+        head: { diameter: si(core.headDiameter!), height: si(core.headHeight!) },
+        headAt: core.headAt,
+      }),
+      ...(THREADED_SHAPES.includes(core.shape) &&
+        core.threadPitch !== undefined && { thread: si(core.threadPitch) }),
+      ...(strip && { strip }),
+      material: core.material,
+    },
+    wire: {
+      conductor: wire.conductor,
+      diameter: si(wire.size, 'wireDiameter'),
+      insulation: wire.insulation,
+      form: wire.form,
+      join: wire.cableJoin,
+      ...(wire.form === 'foil' &&
+        wire.foilWidth !== undefined &&
+        wire.foilThickness !== undefined && {
+          foil: {
+            width: si(wire.foilWidth),
+            thickness: si(wire.foilThickness),
+            folds: wire.folds,
+            tape: TAPE_THICKNESS,
+          },
+        }),
+    },
+    winding: {
+      turns: winding.turns,
+      start: si(winding.start),
+      end: si(winding.end),
+      base: si(winding.base),
+      neatness: winding.neatness,
+      layerStyle: winding.layerStyle,
+      startAt: winding.startAt,
+      sense: winding.sense,
+      tail: si(winding.tails),
+      inThread: winding.guide === 'thread',
+      stacking: winding.stacking,
+      branches: winding.branches,
+      ...(winding.measuredResistance !== undefined && {
+        measuredResistance: si(winding.measuredResistance, 'resistance'),
+      }),
+    },
+    supply: {
+      chemistry: supply.chemistry,
+      size: supply.size,
+      series: supply.series,
+      parallel: supply.parallel,
+      plusTail: supply.plusTail,
+      used: supply.used / 100,
+      temperature: si(supply.temperature, 'temperature'),
+      ...(supply.kind === 'bench' &&
+        supply.voltage !== undefined &&
+        supply.currentLimit !== undefined && {
+          bench: {
+            voltage: si(supply.voltage, 'voltage'),
+            currentLimit: si(supply.currentLimit, 'current'),
+          },
+        }),
+      ...(supply.emf !== undefined &&
+        supply.internalResistance !== undefined && {
+          measured: {
+            emf: si(supply.emf, 'voltage'),
+            internalResistance: si(supply.internalResistance, 'resistance'),
+          },
+        }),
+    },
+    leads: {
+      count: leads.count,
+      resistanceEach: si(leads.resistanceEach, 'resistance'),
+      switchResistance: si(leads.switchResistance, 'resistance'),
+      diode: leads.diode === 'yes',
+    },
+    ...(core.poles === 'two' && {
+      pair: {
+        spacing: si(core.spacing),
+        yoke: core.yoke,
+        opposed: winding.second === 'opposite',
+        coils: winding.coils,
+      },
+    }),
+    ends: load.ends,
+    objectMass: si(load.massEach, 'mass'),
+    objectLink: {
+      length: load.ownLength ? si(load.ownLength) : SMALL_OBJECTS[load.object].length_m,
+      thickness: load.ownThickness ? si(load.ownThickness) : SMALL_OBJECTS[load.object].thickness_m,
+    },
+    plate: {
+      width: si(load.plateWidth),
+      thickness: si(load.plateThickness),
+      gap: si(load.contactGap),
+    },
+    roomTemperature: si(design.roomTemperature, 'temperature'),
+    touch: design.touch,
+  };
+}

@@ -1,0 +1,75 @@
+import { STANDARD_GRAVITY } from '../constants.js';
+import { pullOnKeeper, straightPullingCore, type KeeperPull } from '../keeper/index.js';
+import { exteriorCharges, longestChain, type Chain } from '../lifting/index.js';
+import { pullOnBridge, preparePair } from '../two-pole/index.js';
+import { coreCurve, coreSections, faceHeight } from './core-shape.js';
+import type { MagnetDesign } from './design.js';
+import { legSections, type Evaluation } from './evaluate.js';
+
+/** A plate to hold when the design names none: m. */
+export const PLATE = { width: 0.03, thickness: 0.008, gap: 1e-4 } as const;
+
+/** What lies between pole and plate. Common practice, no source. m. */
+export const CONTACT_GAPS = [
+  { gap: 2e-5, what: 'ground flat and clean' },
+  { gap: 5e-5, what: 'paint or rust' },
+  { gap: 1e-4, what: 'a sheet of paper' },
+  { gap: 2e-4, what: 'two sheets of paper' },
+  { gap: 5e-4, what: 'a piece of card' },
+  { gap: 1e-3, what: 'thick card' },
+  { gap: 2e-3, what: 'a wooden coffee stirrer' },
+] as const;
+
+/** Pull on a plate, N, and the mass that it holds, kg. */
+export interface LoadHeld {
+  readonly gap: number;
+  readonly force: number;
+  readonly mass: number;
+  readonly plateTooThin: boolean;
+}
+
+/**
+ * Load that a steel plate under the pole, or a bar across both poles, holds at a contact gap.
+ * @param gap m; the design's own when absent.
+ */
+export function loadHeld(design: MagnetDesign, evaluation: Evaluation, gap?: number): LoadHeld {
+  const { width, thickness, gap: own } = design.plate ?? PLATE;
+  const at = gap ?? own;
+  const { force, keeperSaturated } = pullAt(design, evaluation, width, thickness, at);
+  return { gap: at, force, mass: force / STANDARD_GRAVITY, plateTooThin: keeperSaturated };
+}
+
+function pullAt(
+  design: MagnetDesign,
+  { sheets }: Evaluation,
+  width: number,
+  thickness: number,
+  gap: number,
+): KeeperPull {
+  const curve = coreCurve(design.core);
+  const { pair } = design;
+  if (!pair) {
+    const pole = straightPullingCore(coreSections(design));
+    return pullOnKeeper(pole, sheets, curve, { radius: width / 2, thickness }, gap);
+  }
+  // Half of the bar reaches from the middle to half its width beyond the pole's axis.
+  const radius = Math.sqrt((width * (pair.spacing / 2 + width / 2)) / Math.PI);
+  const pole = preparePair(legSections(design), pair, 'even');
+  return pullOnBridge(pole, sheets, curve, { radius, thickness }, gap);
+}
+
+/** The load against the contact gap. */
+export function loadCurve(design: MagnetDesign, evaluation: Evaluation): LoadHeld[] {
+  return CONTACT_GAPS.map(({ gap }) => loadHeld(design, evaluation, gap));
+}
+
+/** The longest chain of the design's objects at the lifting face. */
+export function chainAt(design: MagnetDesign, { core, sheets }: Evaluation): Chain {
+  const face = faceHeight(design.core);
+  const { length, thickness } = design.objectLink ?? { length: 0.026, thickness: 0.9e-3 };
+  return longestChain(exteriorCharges(core, sheets, face), face, {
+    mass: design.objectMass,
+    length,
+    thickness,
+  });
+}

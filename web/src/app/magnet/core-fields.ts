@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES, type DesignDocument } from '@nab/contract';
+import {
+  CORE_SHAPES,
+  formatQuantity,
+  HEADED_SHAPES,
+  MATERIALS,
+  parseQuantity,
+  THREADED_SHAPES,
+  YOKES,
+  type CoreShape,
+  type SweepPoint,
+} from '@nab/core';
+import { Sparkline } from '../charts/sparkline';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { ChoiceField } from '../quantity-field';
+import { DesignChoice, DesignQuantity } from './design-fields';
+import { namesOf } from './names';
+
+/** The core: its shape, size and steel, and whether a second one stands beside it. */
+@Component({
+  selector: 'nab-core-fields',
+  imports: [ChoiceField, DesignChoice, DesignQuantity, Sparkline],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="nab-fields">
+      <nab-choice
+        label="Shape"
+        [options]="shapes"
+        [value]="core().shape"
+        (valueChange)="chooseShape($event)"
+      />
+      <nab-design-quantity
+        path="core.length"
+        data-key-field="length"
+        [label]="core().shape === 'none' ? 'Length of the former' : 'Length'"
+      />
+      @if (core().shape === 'strip') {
+        <nab-design-quantity path="core.stripWidth" label="Width" />
+        <nab-design-quantity path="core.stripThickness" label="Thickness" />
+      } @else {
+        <nab-design-quantity
+          path="core.diameter"
+          [label]="core().shape === 'none' ? 'Diameter of the former' : 'Diameter'"
+        >
+          @if (diameters(); as points) {
+            <nab-sparkline
+              what="core diameter"
+              [points]="points"
+              [present]="store.magnet().core.diameter"
+            />
+          }
+        </nab-design-quantity>
+      }
+      @if (core().shape === 'pipe') {
+        <nab-design-quantity path="core.bore" label="Bore" />
+      }
+      @if (headed()) {
+        <nab-design-quantity
+          path="core.headDiameter"
+          label="Head, width"
+          hint="leave empty for none"
+          [optional]="true"
+        />
+        <nab-design-quantity path="core.headHeight" label="Head, height" [optional]="true" />
+        @if (core().headDiameter) {
+          <nab-design-choice path="core.headAt" label="Head" [options]="headEnds" />
+        }
+      }
+      @if (threaded()) {
+        <nab-design-quantity
+          path="core.threadPitch"
+          label="Pitch of the thread"
+          hint="leave empty for a smooth shank"
+          [optional]="true"
+        />
+      }
+      @if (core().shape !== 'none') {
+        <nab-design-choice
+          class="wide"
+          path="core.material"
+          label="Material"
+          data-key-field="material"
+          [options]="materials"
+          [hint]="materialNote()"
+        />
+        <nab-design-choice path="core.poles" label="Cores" [options]="poleCounts" />
+      }
+      @if (core().poles === 'two' && core().shape !== 'none') {
+        <nab-design-quantity path="core.spacing" label="Distance of the axes" />
+        <nab-design-choice path="core.yoke" label="Upper ends joined by" [options]="yokes" />
+        <nab-design-choice
+          path="winding.second"
+          label="Second coil wound"
+          hint="seen from the tips: one clockwise, the other anticlockwise"
+          [options]="secondSenses"
+        />
+      }
+    </div>
+    @if (core().shape === 'strip') {
+      <p class="nab-hint">
+        Drawn and reckoned as a round core: wound by its girth, magnetised by its cross-section.
+      </p>
+    }
+  `,
+})
+export class CoreFields {
+  protected readonly store = inject(InvestigationStore);
+  /** Predicted count over the core's diameter. */
+  readonly diameters = input<readonly SweepPoint[] | undefined>();
+  protected readonly shapes = CORE_SHAPES;
+  protected readonly headEnds = HEAD_ENDS;
+  protected readonly materials = namesOf(MATERIALS);
+  protected readonly poleCounts = POLE_COUNTS;
+  protected readonly yokes = YOKES;
+  protected readonly secondSenses = SECOND_SENSES;
+
+  protected readonly core = computed(() => this.store.design().value().core);
+  protected readonly headed = computed(() => HEADED_SHAPES.includes(this.core().shape));
+  protected readonly threaded = computed(() => THREADED_SHAPES.includes(this.core().shape));
+  protected readonly materialNote = computed(() => MATERIALS[this.core().material].note);
+
+  /** A new shape brings the dimensions it needs, sized to the diameter that stands there. */
+  protected chooseShape(shape: CoreShape): void {
+    const core = this.core();
+    const diameter = readable(core.diameter) ?? 0.006;
+    const mm = (metres: number): string => formatQuantity(metres, 'length', 'mm', 2);
+    const sizes: Partial<DesignDocument['core']> = {
+      ...(shape === 'pipe' && !core.bore && { bore: mm(diameter * 0.7) }),
+      ...(shape === 'bolt' &&
+        !core.headDiameter && {
+          headDiameter: mm(diameter * 1.6),
+          headHeight: mm(diameter * 0.66),
+        }),
+      ...(shape === 'strip' && {
+        stripWidth: core.stripWidth ?? mm(diameter * 2),
+        stripThickness: core.stripThickness ?? mm(diameter * 0.4),
+      }),
+    };
+    this.store.design().edit((design) => ({
+      ...design,
+      core: { ...design.core, shape, ...sizes },
+    }));
+  }
+}
+
+function readable(text: string): number | null {
+  try {
+    return parseQuantity(text, 'length').si;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { LIFT_METHODS, LIFTING_ENDS } from '@nab/contract';
+import {
+  chainAt,
+  CoreError,
+  formatQuantity,
+  loadHeld,
+  parseQuantity,
+  residualAfter,
+  SMALL_OBJECTS,
+  type LoadHeld,
+  type SmallObjectId,
+} from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { LoadChart } from '../charts/load-chart';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { chainSentence, loadSentence, objectWord, residualSentence } from '../words';
+import { DesignChoice, DesignQuantity } from './design-fields';
+import { namesOf } from './names';
+
+/** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
+@Component({
+  selector: 'nab-lift-fields',
+  imports: [
+    ChoiceField,
+    DesignChoice,
+    DesignQuantity,
+    LoadChart,
+    NumberField,
+    NzButtonModule,
+    QuantityField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="nab-fields">
+      <nab-choice
+        label="Objects"
+        [options]="objects"
+        [value]="load().object"
+        (valueChange)="chooseObject($event)"
+      />
+      <nab-design-quantity path="load.massEach" kind="mass" label="Mass of one" />
+      @if (load().object === 'own') {
+        <div class="nab-field">
+          <label for="own-name">What they are called</label>
+          <input
+            id="own-name"
+            placeholder="hooks"
+            [value]="load().ownName ?? ''"
+            (input)="rename($any($event.target).value)"
+          />
+        </div>
+        <nab-design-quantity path="load.ownLength" label="Length of one" [optional]="true" />
+        <nab-design-quantity
+          path="load.ownThickness"
+          label="Thickness of its steel"
+          [optional]="true"
+        />
+      }
+      <nab-design-choice path="load.ends" label="Counted at" [options]="ends" />
+      <nab-design-choice
+        path="load.method"
+        label="Method"
+        hint="decide once, write it down, keep it"
+        [options]="methods"
+      />
+    </div>
+    <details class="nab-more">
+      <summary>Weigh them</summary>
+      <div class="nab-fields">
+        <nab-number
+          label="So many"
+          [value]="weighed()"
+          [min]="1"
+          (valueChange)="weighed.set($event)"
+        />
+        <nab-quantity
+          label="weigh together"
+          kind="mass"
+          [value]="together()"
+          (valueChange)="together.set($event)"
+        />
+      </div>
+      @if (each(); as mass) {
+        <p>
+          One weighs <span class="nab-number">{{ mass }}</span>.
+          <button nz-button type="button" (click)="useMass(mass)">Use this mass</button>
+        </p>
+      } @else {
+        <p class="nab-hint">Twenty on a kitchen scale are far more exact than one.</p>
+      }
+    </details>
+    @if (words(); as w) {
+      <ul class="plain">
+        <li>{{ w.chain }}</li>
+        <li>{{ w.residual }}</li>
+      </ul>
+    }
+    <h3>{{ store.magnet().pair ? 'A bar across both poles' : 'A steel plate under the pole' }}</h3>
+    <div class="nab-fields">
+      <nab-design-quantity
+        path="load.plateWidth"
+        [label]="store.magnet().pair ? 'Width of the bar' : 'Diameter of the plate'"
+      />
+      <nab-design-quantity path="load.plateThickness" label="Its thickness" />
+      <nab-design-quantity
+        path="load.contactGap"
+        label="Contact gap"
+        hint="a sheet of paper is 0.1 mm"
+      />
+    </div>
+    @if (words(); as w) {
+      <p>{{ w.load }}</p>
+    }
+    @if (curve(); as points) {
+      <nab-load-chart [points]="points" />
+    }
+  `,
+  styles: `
+    .plain {
+      margin: 0;
+      padding-left: 18px;
+    }
+    h3 {
+      margin: 4px 0 0;
+      font-size: 16px;
+    }
+  `,
+})
+export class LiftFields {
+  protected readonly store = inject(InvestigationStore);
+  /** Load against contact gap, from the worker. */
+  readonly curve = input<readonly LoadHeld[] | undefined>();
+  protected readonly objects = namesOf(SMALL_OBJECTS);
+  protected readonly ends = LIFTING_ENDS;
+  protected readonly methods = LIFT_METHODS;
+  protected readonly weighed = signal(20);
+  protected readonly together = signal('');
+
+  protected readonly load = computed(() => this.store.design().value().load);
+  protected readonly each = computed(() => {
+    try {
+      const { si } = parseQuantity(this.together(), 'mass', 'g');
+      const mass = si / this.weighed();
+      return mass > 0 && Number.isFinite(mass) ? formatQuantity(mass, 'mass', 'g') : null;
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  });
+
+  /** Follows the hand at rest: the pull on a plate takes longer than a frame. */
+  protected readonly words = computed(() => {
+    const magnet = this.store.restingMagnet();
+    const evaluation = this.store.restingEvaluation();
+    if (!evaluation) return null;
+    const { load } = this.store.design().valid();
+    return {
+      chain: chainSentence(chainAt(magnet, evaluation).count, objectWord(load, 1)),
+      residual: residualSentence(residualAfter(magnet, evaluation), load),
+      load: loadSentence(loadHeld(magnet, evaluation)),
+    };
+  });
+
+  protected chooseObject(object: SmallObjectId): void {
+    const massEach = formatQuantity(SMALL_OBJECTS[object].mass_kg, 'mass', 'g');
+    this.store
+      .design()
+      .edit((design) => ({ ...design, load: { ...design.load, object, massEach } }));
+  }
+
+  protected useMass(massEach: string): void {
+    this.store.design().edit((design) => ({ ...design, load: { ...design.load, massEach } }));
+  }
+
+  protected rename(ownName: string): void {
+    this.store.design().edit((design) => ({ ...design, load: { ...design.load, ownName } }));
+  }
+}

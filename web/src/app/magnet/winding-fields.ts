@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  CABLE_JOINS,
+  COIL_JOINS,
+  GUIDES,
+  LAYER_STYLES,
+  SENSES,
+  STACKINGS,
+  WINDING_ENDS,
+} from '@nab/contract';
+import {
+  CONDUCTORS,
+  CoreError,
+  INSULATIONS,
+  parseQuantity,
+  turnsFromLength,
+  WIRE_FORMS,
+  windingSpec,
+  type SweepPoint,
+  type WireForm,
+} from '@nab/core';
+import { Sparkline } from '../charts/sparkline';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { ChoiceField } from '../quantity-field';
+import { layersSentence } from '../words';
+import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
+import { namesOf } from './names';
+
+/** Wire and winding: turns, wire, where it lies and how it is laid. */
+@Component({
+  selector: 'nab-winding-fields',
+  imports: [ChoiceField, DesignChoice, DesignNumber, DesignQuantity, Sparkline],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './winding-fields.html',
+})
+export class WindingFields {
+  protected readonly store = inject(InvestigationStore);
+  readonly turnsSweep = input<readonly SweepPoint[] | undefined>();
+  readonly wireSweep = input<readonly SweepPoint[] | undefined>();
+  protected readonly forms = WIRE_FORMS;
+  protected readonly joins = CABLE_JOINS;
+  protected readonly coilJoins = COIL_JOINS;
+  protected readonly conductors = namesOf(CONDUCTORS);
+  protected readonly insulations = INSULATIONS;
+  protected readonly layerStyles = LAYER_STYLES;
+  protected readonly windingEnds = WINDING_ENDS;
+  protected readonly senses = SENSES;
+  protected readonly guides = GUIDES;
+  protected readonly stackings = STACKINGS;
+  protected readonly wireAtHand = signal('');
+
+  protected readonly design = computed(() => this.store.design().value());
+  protected readonly form = computed(() => this.design().wire.form);
+  protected readonly threaded = computed(() => this.store.magnet().core.thread !== undefined);
+  protected readonly layers = computed(() => {
+    const { evaluation } = this.store.base();
+    return evaluation && layersSentence(evaluation.winding, this.store.magnet().winding.turns);
+  });
+
+  /** Turns that the wire at hand would make, or null while it cannot be said. */
+  protected readonly turnsAtHand = computed(() => {
+    const magnet = this.store.magnet();
+    const { evaluation } = this.store.base();
+    try {
+      const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
+      if (!evaluation || length > 500) return null;
+      const each = magnet.pair ? length / 2 : length;
+      const turns = turnsFromLength(windingSpec(magnet, evaluation.wire), each);
+      return turns > 0 ? turns : null;
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  });
+
+  protected wind(turns: number): void {
+    this.store.design().edit((design) => ({ ...design, winding: { ...design.winding, turns } }));
+  }
+
+  /** A new form brings what it needs: a cable is covered, foil is aluminium from the kitchen. */
+  protected chooseForm(form: WireForm): void {
+    this.store.design().edit((design) => ({
+      ...design,
+      wire: {
+        ...design.wire,
+        form,
+        ...(form === 'cable' && { insulation: 'hook-up' as const }),
+        ...(form === 'foil' && {
+          conductor: 'aluminium' as const,
+          foilWidth: design.wire.foilWidth ?? '40 mm',
+          foilThickness: design.wire.foilThickness ?? '0.016 mm',
+        }),
+      },
+    }));
+  }
+}

@@ -1,0 +1,60 @@
+import type { DesignDocument } from '@nab/contract';
+import {
+  formatQuantity,
+  type LoadHeld,
+  type Opening,
+  type Residual,
+  type Winding,
+} from '@nab/core';
+import { countText, objectWord, secondsText } from './format';
+
+/** Where the wire runs out of core and starts a layer. */
+export function layersSentence({ layers, turnsPerLayer }: Winding, turns: number): string {
+  if (layers.length === 1) {
+    const left = turnsPerLayer - turns;
+    return left === 0
+      ? 'One full layer; one more turn starts a second.'
+      : `One layer, with room for ${left} more ${left === 1 ? 'turn' : 'turns'}.`;
+  }
+  const last = layers[layers.length - 1]!.turns;
+  return `The wire runs out of core after ${turnsPerLayer} turns: ${layers.length} layers, the last of ${last}.`;
+}
+
+/** How long a chain the tip holds. */
+export function chainSentence(count: number, object: string): string {
+  if (count === 0) return `A chain does not hold: not a single ${object} hangs by its end.`;
+  return `As a chain, about ${count} hang one from the other.`;
+}
+
+/** What stays stuck after switching off, and after a knock. */
+export function residualSentence(
+  { heldCount, afterKnock }: Residual,
+  load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
+): string {
+  if (heldCount < 0.5) return 'Switched off, everything falls.';
+  return `Switched off, about ${countText(heldCount)} ${objectWord(load, heldCount)} may stay stuck; after a knock about ${countText(afterKnock)}.`;
+}
+
+/** What the plate holds, as a band of the contact: half and double the gap that was typed. */
+export function loadSentence({ gap, force, mass, plateTooThin }: LoadHeld): string {
+  const held =
+    mass >= 1 ? formatQuantity(mass, 'mass', 'kg', 2) : formatQuantity(mass, 'mass', 'g', 2);
+  const thin = plateTooThin
+    ? ' The plate is too thin for the flux: a thicker one would hold more.'
+    : '';
+  return `Across ${formatQuantity(gap, 'length', 'mm')} it pulls with ${formatQuantity(force, 'force', 'N', 2)} and holds about ${held}; dirt, rust or a tilt can halve that.${thin}`;
+}
+
+/** What happens at the moment of switching off. */
+export function openingSentence({ energy, kick, offTime }: Opening, diode: boolean): string {
+  if (energy === 0) return '';
+  const stored = `${formatQuantityOf(energy * 1000)} mJ are stored in the field.`;
+  return diode
+    ? `${stored} The diode holds the kick at ${kick.toFixed(1)} V; the current dies away in ${secondsShort(offTime)}.`
+    : `${stored} Switched off without a diode, the coil kicks with up to about ${Math.round(kick / 10) * 10} V and a spark.`;
+}
+
+const formatQuantityOf = (value: number): string =>
+  value >= 10 ? String(Math.round(value)) : value.toPrecision(2);
+const secondsShort = (s: number): string =>
+  s < 1 ? `${(s * 1000).toPrecision(2)} ms` : secondsText(s);
