@@ -23,6 +23,7 @@ const CORE_ORDER = [
   'statistics',
   'magnet',
   'lesson',
+  'shelf-search',
   'reference-check',
 ];
 

@@ -104,7 +104,11 @@ export function whole(min: number, max: number): NumberSchema<number> {
     .defined(message);
 }
 
+/** The thing on the shelf that a part was taken from. */
+const shelf = string().uuid('This is no item of the shelf.').optional();
+
 export const corePart = object({
+  shelf,
   shape: choice<CoreShape>(CORE_SHAPES, 'a shape'),
   length: quantity('length', DESIGN_LIMITS.coreLength),
   diameter: quantity('length', DESIGN_LIMITS.coreDiameter),
@@ -124,6 +128,7 @@ export const corePart = object({
   .required();
 
 export const wirePart = object({
+  shelf,
   conductor: choice<ConductorId>(CONDUCTORS, 'a conductor'),
   size: quantity('wireDiameter', DESIGN_LIMITS.wireSize),
   insulation: choice<Insulation>(INSULATIONS, 'an insulation'),
@@ -164,6 +169,7 @@ export const windingPart = object({
   .required();
 
 export const supplyPart = object({
+  shelf,
   kind: choice<SupplyKind>(SUPPLY_KINDS, 'a supply').default('cells'),
   voltage: quantity('voltage', DESIGN_LIMITS.benchVoltage).optional(),
   currentLimit: quantity('current', DESIGN_LIMITS.currentLimit).optional(),
@@ -203,6 +209,7 @@ export const leadsPart = object({
   .required();
 
 export const loadPart = object({
+  shelf,
   object: choice<SmallObjectId>(SMALL_OBJECTS, 'an object'),
   massEach: quantity('mass', DESIGN_LIMITS.massEach),
   ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),

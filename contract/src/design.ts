@@ -114,8 +114,14 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
   if (supply.emf === undefined && supply.internalResistance !== undefined) {
     return { path: 'supply.emf', message: 'A measured cell needs both values.' };
   }
-  if (si(winding.end) > si(core.length) + 1e-9) {
-    return { path: 'winding.end', message: 'The winding must end on the core.' };
+  const sleeve = si(winding.base) > 0 || core.shape === 'none';
+  if (si(winding.end) > si(core.length) * (sleeve ? 2 : 1) + 1e-9) {
+    return {
+      path: 'winding.end',
+      message: sleeve
+        ? 'The winding must not be twice as long as its core.'
+        : 'The winding must end on the core, or lie on a sleeve.',
+    };
   }
   if (si(winding.start) >= si(winding.end)) {
     return { path: 'winding.start', message: 'The winding must start before it ends.' };

@@ -7,4 +7,8 @@ export * from './investigation.js';
 export * from './problem.js';
 export * from './quantity-field.js';
 export * from './resources.js';
+export * from './shelf.js';
+export * from './shelf-needs.js';
+export * from './shelf-stock.js';
+export * from './shelf-take.js';
 export * from './trials.js';

@@ -11,6 +11,7 @@ export * from './magnet/index.js';
 export * from './numerics/index.js';
 export * from './quantities/index.js';
 export * from './reference-check/index.js';
+export * from './shelf-search/index.js';
 export * from './statistics/index.js';
 export * from './steel/index.js';
 export * from './straight-core/index.js';

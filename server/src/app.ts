@@ -8,6 +8,7 @@ import { problems, send } from './plugins/problems.js';
 import { security } from './plugins/security.js';
 import { webApplication } from './plugins/web-application.js';
 import { readingRoutes } from './readings/routes.js';
+import { shelfRoutes } from './shelf/routes.js';
 
 export interface AppOptions {
   readonly sequelize: Sequelize;
@@ -30,6 +31,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(security);
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs' });
+  await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });
   await app.register(readingRoutes, { prefix: '/api' });
   app.get('/api/health', async (_request, reply) => {
     try {

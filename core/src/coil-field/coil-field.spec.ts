@@ -11,6 +11,9 @@ import {
   sheetMutualInductance,
   thickCoilAxialField,
   thickCoilField,
+  compassDeflection,
+  loopAmpereTurns,
+  straightWireField,
 } from './index.js';
 
 describe('a loop', () => {
@@ -157,5 +160,30 @@ describe('a thick coil', () => {
       sheetField(0.006, 0.04, 100, 0.003, 0.01).z,
       8,
     );
+  });
+});
+
+describe('a straight wire', () => {
+  // Worked by hand: 2·10⁻⁷ · 5 A / 0.02 m = 50 µT.
+  it('has the textbook’s field', () => {
+    expect(straightWireField(5, 0.02)).toBeCloseTo(5e-5, 9);
+  });
+
+  it('is weaker when it is short, and the same when it is very long', () => {
+    expect(straightWireField(5, 0.02, 0.04)).toBeCloseTo(5e-5 / Math.SQRT2, 9);
+    expect(straightWireField(5, 0.02, 1000)).toBeCloseTo(5e-5, 9);
+  });
+
+  it('turns a compass by 45° where it equals the earth’s field', () => {
+    expect(compassDeflection(2e-5, 2e-5)).toBeCloseTo(Math.PI / 4, 12);
+    expect(compassDeflection(0, 2e-5)).toBe(0);
+    expect(compassDeflection(1, 2e-5)).toBeCloseTo(Math.PI / 2, 3);
+  });
+});
+
+describe('one loop', () => {
+  it('needs the ampere-turns that give back the field', () => {
+    const needed = loopAmpereTurns(0.03, 0.005);
+    expect(loopField(0.03, needed, 0, 0).z).toBeCloseTo(0.005, 9);
   });
 });

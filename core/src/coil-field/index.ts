@@ -12,3 +12,9 @@ export {
   thickCoilInductance,
   type ThickCoil,
 } from './thick-coil.js';
+export {
+  compassDeflection,
+  EARTH_HORIZONTAL_T,
+  loopAmpereTurns,
+  straightWireField,
+} from './straight-wire.js';

@@ -77,7 +77,9 @@ export function checkDesign(design: MagnetDesign): void {
     });
   }
   const slack = 1e-9;
-  const onCore = winding.start >= -slack && winding.end <= core.length + slack;
+  // A sleeve carries a winding beyond the end of a core that is shorter.
+  const reach = winding.base > 0 || core.shape === 'none' ? 2 * core.length : core.length;
+  const onCore = winding.start >= -slack && winding.end <= reach + slack;
   if (!(onCore && winding.end > winding.start)) {
     throw new CoreError(
       'WINDING_OUTSIDE_CORE',

@@ -65,9 +65,11 @@ export function tipShape({ core, winding }: MagnetDesign, windingRadius: number)
     // The rim of the head shades the winding behind it.
     return headShape(core.head, core.length, core.length + core.head.height);
   }
+  // A core shorter than its winding cannot be reached: the objects stop at the coil's mouth.
+  const recessed = winding.end > core.length;
   return {
-    face: core.length,
-    coreRadius: girthRadius(core),
+    face: recessed ? winding.end : core.length,
+    coreRadius: girthRadius(core) + (recessed ? winding.base : 0),
     windingEnd: winding.end,
     windingRadius,
   };

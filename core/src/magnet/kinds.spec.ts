@@ -86,6 +86,13 @@ describe('shapes of core', () => {
         winding: { ...bolt.winding, end: windingEnd },
       }).liftedMass;
     expect(end(0.12, 0.05)).toBeLessThan(end(0.052, 0.05));
+    // On a sleeve that sticks out the core is out of reach.
+    const onSleeve = { ...withWinding({ base: 0.001, end: 0.075 }), core: bolt.core };
+    const flush = { ...withWinding({ base: 0.001, end: 0.06 }), core: bolt.core };
+    expect(evaluateMagnet(onSleeve).liftedMass).toBeLessThan(evaluateMagnet(flush).liftedMass / 3);
+    expect(() => evaluateMagnet(withWinding({ end: 0.075 }))).toThrow(
+      expect.objectContaining({ code: 'WINDING_OUTSIDE_CORE' }),
+    );
   });
 
   it.each<[string, Partial<MagnetDesign['core']>]>([

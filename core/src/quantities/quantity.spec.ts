@@ -26,6 +26,8 @@ describe('what an educator types', () => {
     ['0.2 ohm', 'resistance', 0.2],
     ['250 mA', 'current', 0.25],
     ['2 min', 'time', 120],
+    ['20 µT', 'fluxDensity', 2e-5],
+    ['0.5 G', 'fluxDensity', 5e-5],
   ])('reads %s as a %s', (text, kind, si) => {
     const typed = parseQuantity(text, kind);
     expect(typed.si / si).toBeCloseTo(1, 4);

@@ -122,6 +122,7 @@ function unreadable(text: string, kind: QuantityKind): CoreError {
     current: '2 A',
     resistance: '0.2 Ω',
     temperature: '20 °C or 68 °F',
+    fluxDensity: '20 µT or 5 mT',
     time: '5 s',
   };
   const what = text === '' ? 'Nothing was typed' : `“${text}” cannot be read`;

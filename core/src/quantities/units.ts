@@ -8,6 +8,7 @@ export type QuantityKind =
   | 'current'
   | 'resistance'
   | 'temperature'
+  | 'fluxDensity'
   | 'time';
 
 /** A unit: `si = value · scale + offset`. */
@@ -77,6 +78,12 @@ export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { symbol: '°C', scale: 1, offset: 273.15, aliases: ['c', 'degc', 'celsius'] },
     { symbol: '°F', scale: 5 / 9, offset: 459.67 * (5 / 9), aliases: ['f', 'degf', 'fahrenheit'] },
     { symbol: 'K', scale: 1, aliases: ['kelvin'] },
+  ],
+  fluxDensity: [
+    { symbol: 'mT', scale: 1e-3, aliases: ['millitesla'] },
+    { symbol: 'T', scale: 1, aliases: ['tesla'] },
+    { symbol: 'µT', scale: 1e-6, aliases: ['ut', 'μt', 'microtesla'] },
+    { symbol: 'G', scale: 1e-4, aliases: ['gauss'] },
   ],
   time: [
     { symbol: 's', scale: 1, aliases: ['sec', 'second', 'seconds'] },

@@ -8,4 +8,6 @@ export {
   LevelRow,
   PredictionRow,
   ReadingRow,
+  ShelfRemovedRow,
+  ShelfRow,
 } from './models.js';

@@ -2,8 +2,9 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { Umzug, type UmzugStorage } from 'umzug';
 import type { Migration } from './migration.js';
 import { investigations } from './migrations/0001-investigations.js';
+import { shelf } from './migrations/0002-shelf.js';
 
-export const MIGRATIONS: readonly Migration[] = [investigations];
+export const MIGRATIONS: readonly Migration[] = [investigations, shelf];
 
 /** Any number will do, as long as every Nab uses the same. */
 const ADVISORY_LOCK = 7_219_001;

@@ -1,4 +1,4 @@
-import type { DesignDocument, Plan } from '@nab/contract';
+import type { DesignDocument, Plan, ShelfItem } from '@nab/contract';
 import {
   DataTypes,
   Model,
@@ -80,6 +80,23 @@ export class ReadingRow extends Model<
   declare withdrawn: boolean;
 }
 
+export class ShelfRow extends Model<InferAttributes<ShelfRow>, InferCreationAttributes<ShelfRow>> {
+  declare id: string;
+  declare version: number;
+  declare kind: ShelfItem['kind'];
+  declare document: ShelfItem;
+  declare demo: boolean;
+  declare createdAt: CreationOptional<Date>;
+  declare updatedAt: CreationOptional<Date>;
+}
+
+export class ShelfRemovedRow extends Model<
+  InferAttributes<ShelfRemovedRow>,
+  InferCreationAttributes<ShelfRemovedRow>
+> {
+  declare id: string;
+}
+
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
@@ -139,6 +156,19 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'predictions', timestamps: false },
   );
+  ShelfRow.init(
+    {
+      id: key(),
+      version: whole(),
+      kind: text(),
+      document: { type: DataTypes.JSONB, allowNull: false },
+      demo: flag(),
+      createdAt: DataTypes.DATE,
+      updatedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'shelf_items' },
+  );
+  ShelfRemovedRow.init({ id: key() }, { sequelize, tableName: 'shelf_removed', timestamps: false });
   ReadingRow.init(
     {
       id: key(),

@@ -12,7 +12,9 @@ import type { CreationAttributes, Sequelize } from 'sequelize';
 import { InvestigationRow, PredictionRow, ReadingRow } from '../database/index.js';
 import { insertDesign } from '../designs/repository.js';
 import { insertInvestigation } from '../investigations/repository.js';
+import { findShelfItem, insertShelfItem, wasRemoved } from '../shelf/repository.js';
 import { DEMO_PLANS, type DemoPlan } from './investigations.js';
+import { DEMO_SHELF } from './shelf.js';
 
 /**
  * Adds the demo's investigations that are not there yet, with trials from the simulator and a fixed
@@ -36,7 +38,21 @@ export async function loadDemo(sequelize: Sequelize): Promise<number> {
       return 1;
     });
   }
+  await loadDemoShelf(sequelize);
   return added;
+}
+
+/** Puts the demo's things on the shelf, unless an educator took them off before. */
+async function loadDemoShelf(sequelize: Sequelize): Promise<void> {
+  const random = seededRandom(97);
+  for (const item of DEMO_SHELF) {
+    const id = uuidFrom(random);
+    await sequelize.transaction(async (transaction) => {
+      const known = await findShelfItem(id, transaction);
+      if (known || (await wasRemoved(id, transaction))) return;
+      await insertShelfItem(id, item, transaction, true);
+    });
+  }
 }
 
 function planOf(plan: DemoPlan, random: Random): Plan {

@@ -7,6 +7,27 @@ export const routes: Routes = [
     loadComponent: () => import('./home/home').then((m) => m.Home),
   },
   {
+    path: 'shelf',
+    title: 'Shelf – Nab',
+    loadComponent: () => import('./shelf/shelf').then((m) => m.ShelfPage),
+  },
+  {
+    path: 'shelf/search',
+    title: 'Search the shelf – Nab',
+    loadComponent: () => import('./shelf/search').then((m) => m.ShelfSearchPage),
+  },
+  {
+    path: 'compare',
+    title: 'Compare – Nab',
+    loadComponent: () => import('./compare/compare').then((m) => m.ComparePage),
+  },
+  {
+    path: 'wire-and-compass',
+    title: 'Wire and compass – Nab',
+    loadComponent: () =>
+      import('./wire-and-compass/wire-and-compass').then((m) => m.WireAndCompassPage),
+  },
+  {
     path: 'investigations/:id',
     loadComponent: () => import('./investigation/investigation').then((m) => m.InvestigationPage),
     children: [

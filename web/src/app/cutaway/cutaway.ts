@@ -111,7 +111,7 @@ let nextId = 0;
         [attr.fill]="'url(#' + ids.grid + ')'"
       />
       <g #picture></g>
-      <g #edges></g>
+      <g #edges [attr.display]="still() ? 'none' : null"></g>
     </svg>
     <ng-content />
   `,
@@ -121,6 +121,10 @@ export class Cutaway {
   readonly evaluation = input.required<Evaluation>();
   readonly belief = input.required<ClassBelief>();
   readonly objects = input.required<string>();
+  /** Only to be looked at: without grips. */
+  readonly still = input(false);
+  /** Scale to draw at, user units per metre; the largest that fits when null. */
+  readonly scale = input<number | null>(null);
   readonly edgeMove = output<EdgeMove>();
   /** Turns that fill as many layers as the outer edge was dragged to. */
   readonly turnsMove = output<number>();
@@ -146,7 +150,7 @@ export class Cutaway {
     const design = this.design();
     const evaluation = this.evaluation();
     const band = predictiveBand(this.belief(), evaluation.liftedCount);
-    const at = layOut(design, evaluation, band);
+    const at = layOut(design, evaluation, band, this.scale());
     this.layout = at;
     const root = select(this.picture().nativeElement) as Group;
     root.selectAll('*').remove();
@@ -307,8 +311,8 @@ export class Cutaway {
   private move(edge: WindingEdge, position: number): void {
     const { core, winding } = this.design();
     const gap = 0.002;
-    const [low, high] =
-      edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, core.length];
+    const furthest = winding.base > 0 || core.shape === 'none' ? 2 * core.length : core.length;
+    const [low, high] = edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, furthest];
     const clamped = Math.min(high, Math.max(low, position));
     const rounded = Math.round(clamped / GRAIN) * GRAIN;
     if (Math.abs(rounded - winding[edge]) > 1e-9) this.edgeMove.emit({ edge, position: rounded });

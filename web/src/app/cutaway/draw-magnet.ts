@@ -141,6 +141,7 @@ export function drawTurns(
     }
     group.append('path').attr('d', path).attr('fill', 'var(--nab-copper)');
   }
+  if (design.winding.layerStyle === 'restart') drawReturns(group, winding, at);
   const { base } = design.winding;
   if (base <= 0) return;
   for (const side of [-1, 1]) {
@@ -154,6 +155,21 @@ export function drawTurns(
       .attr('stroke', 'var(--nab-ink-soft)')
       .attr('stroke-width', Math.max(1, base * at.scale));
   }
+}
+
+/** The wire run straight back over each full layer, the ridge of restarted layers. */
+function drawReturns(group: Group, { layers }: Evaluation['winding'], at: Layout): void {
+  let path = '';
+  layers.slice(0, -1).forEach((layer, k) => {
+    const x = at.axisX + ((layer.radius + layers[k + 1]!.radius) / 2) * at.scale;
+    path += `M${x} ${at.y(layer.to)}V${at.y(layer.from)}`;
+  });
+  group
+    .append('path')
+    .attr('d', path)
+    .attr('fill', 'none')
+    .attr('stroke', 'var(--nab-ink)')
+    .attr('stroke-width', 1);
 }
 
 /** What hangs at the ends that lift, with the outlines of its band. */

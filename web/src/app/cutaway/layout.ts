@@ -36,11 +36,16 @@ export function supplyBox({ supply }: Pick<MagnetDesign, 'supply'>) {
   };
 }
 
-/** Largest scale at which head, core, winding and heap all fit. */
-export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band): Layout {
+/** The scale wanted, or the largest at which head, core, winding and heap all fit. */
+export function layOut(
+  design: MagnetDesign,
+  evaluation: Evaluation,
+  band: Band,
+  wanted: number | null = null,
+): Layout {
   const { head: cap, headAt } = design.core;
   const head = cap && headAt !== 'tip' ? cap.height : 0;
-  const lift = faceHeight(design.core);
+  const lift = Math.max(faceHeight(design.core), design.winding.end);
   const apart = (design.pair?.spacing ?? 0) / 2;
   const { heap, rearHeap, winding, liftedCount } = evaluation;
   // Radii grow as the cube root of the count.
@@ -62,10 +67,11 @@ export function layOut(design: MagnetDesign, evaluation: Evaluation, band: Band)
     above = Math.max(above, rearHeap.centre + r * Math.cos(angle));
     beside = Math.max(beside, r * Math.sin(angle));
   });
-  const scale = Math.min(
+  const fitting = Math.min(
     (BOX.height - TOP - BOTTOM) / (above + lift + below),
     HALF_WIDTH / (beside + apart),
   );
+  const scale = wanted ?? fitting;
   const zero = TOP + above * scale;
   return {
     scale,

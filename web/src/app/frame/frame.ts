@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { RouterLink, RouterOutlet } from '@angular/router';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { SaveStatus } from './save-status';
 import { ThemeService } from './theme';
 
 /** The whole page: a bar with the name, the state of saving and the theme; below it the view. */
 @Component({
   selector: 'nab-root',
-  imports: [RouterLink, RouterOutlet, SaveStatus],
+  imports: [RouterLink, RouterLinkActive, RouterOutlet, SaveStatus],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     header {
@@ -31,6 +31,26 @@ import { ThemeService } from './theme';
     .name svg {
       width: 30px;
       height: 30px;
+    }
+    nav {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+      margin-left: 12px;
+    }
+    nav a {
+      padding: 4px 0;
+      color: var(--nab-ink-soft);
+      text-decoration: none;
+      border-bottom: 3px solid transparent;
+    }
+    nav a:hover {
+      color: var(--nab-copper);
+    }
+    nav a.here {
+      color: var(--nab-ink);
+      font-weight: 600;
+      border-bottom-color: var(--nab-copper);
     }
     .spacer {
       flex: 1;
@@ -70,6 +90,13 @@ import { ThemeService } from './theme';
         </svg>
         Nab
       </a>
+      <nav aria-label="Beside the investigations">
+        <a routerLink="/shelf" routerLinkActive="here" ariaCurrentWhenActive="page">Shelf</a>
+        <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page">Compare</a>
+        <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
+          >Wire and compass</a
+        >
+      </nav>
       <span class="spacer"></span>
       <nab-save-status />
       <button class="theme" type="button" (click)="theme.toggle()">

@@ -4,6 +4,7 @@ import {
   designSchema,
   foldTrials,
   planSchema,
+  shortagesOf,
   toMagnetDesign,
   type DesignDocument,
   type Investigation,
@@ -34,6 +35,7 @@ import {
   interval,
   map,
 } from 'rxjs';
+import { ShelfStore } from '../shelf/shelf-store';
 import { benchStore, Outbox, SavedDocument, Server, ServerAway, ServerRefusal } from '../saving';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
@@ -56,6 +58,7 @@ const REFRESH_MS = 8000;
 export class InvestigationStore {
   private readonly server = inject(Server);
   private readonly outbox = inject(Outbox);
+  private readonly shelf = inject(ShelfStore);
   private readonly idSignal = signal('');
   private readonly loadSignal = signal<LoadState>('loading');
   private readonly baseSignal = signal<Investigation | null>(null);
@@ -108,6 +111,20 @@ export class InvestigationStore {
         const design = { ...magnet, winding: { ...magnet.winding, turns } };
         return { id, turns, design, ...evaluate(design) };
       });
+  });
+
+  /** What the shelf has too little of for this lesson. */
+  readonly shortages = computed(() => {
+    const { groups, traySize } = this.plan().valid();
+    const perGroup = this.levels().reduce(
+      (sum, { evaluation }) => sum + (evaluation?.wireLength ?? 0),
+      0,
+    );
+    return shortagesOf(this.design().valid(), this.shelf.items() ?? [], {
+      groups: groups.length,
+      wire: perGroup * groups.length,
+      traySize,
+    });
   });
 
   /** What this class's magnets have shown so far about the model. */
@@ -171,6 +188,7 @@ export class InvestigationStore {
     this.closeDocuments();
     this.idSignal.set(id);
     this.loadSignal.set('loading');
+    void this.shelf.load();
     try {
       this.adopt(await firstValueFrom(this.server.investigation(id)));
     } catch (error) {

@@ -1,4 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, Directive, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  Directive,
+  inject,
+  input,
+} from '@angular/core';
 import type { DesignDocument } from '@nab/contract';
 import type { QuantityKind } from '@nab/core';
 import { InvestigationStore } from '../investigation/investigation-store';

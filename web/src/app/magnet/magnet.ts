@@ -25,6 +25,7 @@ import { CoreFields } from './core-fields';
 import { DrawingMenus } from './drawing-menus';
 import { factsOf } from './facts';
 import { FactsGrid } from './facts-grid';
+import { FromShelf } from './from-shelf';
 import { HeatPlan } from './heat-plan';
 import { LiftFields } from './lift-fields';
 import { SupplyFields } from './supply-fields';
@@ -42,6 +43,7 @@ import { WindingFields } from './winding-fields';
     Cutaway,
     DrawingMenus,
     FactsGrid,
+    FromShelf,
     HeatPlan,
     LiftFields,
     MagnetToolbar,

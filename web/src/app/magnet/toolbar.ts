@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { setAside } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
+import { ShelfStore } from '../shelf/shelf-store';
 import { readDesignFile, saveDesignFile } from './design-file';
 
 /** Undo, redo, design files, and the list of keys. */
 @Component({
   selector: 'nab-magnet-toolbar',
-  imports: [NzButtonModule, Notice],
+  imports: [NzButtonModule, Notice, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'pressed($event)' },
   styles: `
@@ -61,10 +64,16 @@ import { readDesignFile, saveDesignFile } from './design-file';
         (change)="open(file)"
       />
       <button nz-button type="button" (click)="save()">Save file</button>
+      <button nz-button type="button" (click)="keep()">Set aside</button>
       <button nz-button type="button" [attr.aria-expanded]="keysShown()" (click)="toggleKeys()">
         Keys
       </button>
     </div>
+    @if (kept(); as sentence) {
+      <nab-notice state="rest">
+        {{ sentence }} <a routerLink="/compare">Compare designs</a>
+      </nab-notice>
+    }
     @if (faults().length > 0) {
       <ul class="nab-notices" aria-label="What is wrong with the file">
         @for (fault of faults(); track fault) {
@@ -88,14 +97,18 @@ import { readDesignFile, saveDesignFile } from './design-file';
 })
 export class MagnetToolbar {
   private readonly store = inject(InvestigationStore);
+  private readonly shelf = inject(ShelfStore);
   protected readonly document = computed(() => this.store.design());
   protected readonly faults = signal<readonly string[]>([]);
   protected readonly keysShown = signal(false);
+  protected readonly kept = signal('');
   protected readonly keys = [
     { key: 't', does: 'to the turns' },
     { key: 'w', does: 'to the wire' },
     { key: 'l', does: 'to the length of the core' },
     { key: 'c', does: 'to the cells in series' },
+    { key: 'm', does: 'to the material of the core' },
+    { key: '← →', does: 'fewer or more layers, with the outer edge in focus' },
     { key: '↑ ↓', does: 'step the quantity or the winding end in focus' },
     { key: 'Ctrl Z', does: 'undo' },
     { key: 'Ctrl Y', does: 'redo' },
@@ -104,6 +117,14 @@ export class MagnetToolbar {
 
   protected toggleKeys(): void {
     this.keysShown.update((shown) => !shown);
+  }
+
+  /** Puts a copy of the design on the shelf, to compare it or to go back to it. */
+  protected async keep(): Promise<void> {
+    const design = this.store.design().valid();
+    const done = await this.shelf.put(setAside(design));
+    this.kept.set(done ? `A copy of “${design.name}” is on the shelf.` : '');
+    this.faults.set(done ? [] : [this.shelf.fault()]);
   }
 
   protected save(): void {
@@ -137,11 +158,13 @@ export class MagnetToolbar {
     }
     const field = FIELDS[event.key];
     if (!field) return;
-    const box = document.querySelector<HTMLInputElement>(`[data-key-field="${field}"] input`);
+    const box = document.querySelector<HTMLElement>(
+      `[data-key-field="${field}"] :is(input, select)`,
+    );
     if (!box) return;
     event.preventDefault();
     box.focus();
-    box.select();
+    if (box instanceof HTMLInputElement) box.select();
   }
 }
 
@@ -151,4 +174,5 @@ const FIELDS: Readonly<Record<string, string>> = {
   w: 'wire',
   l: 'length',
   c: 'series',
+  m: 'material',
 };

@@ -1,12 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { LIFT_METHODS } from '@nab/contract';
 import {
   cautionsFor,
-  CELL_SIZES,
-  CHEMISTRIES,
-  CONDUCTORS,
-  CORE_SHAPES,
   formatNumber,
-  MATERIALS,
   SMALL_OBJECTS,
   trialOnTime,
   type Caution,
@@ -15,7 +11,16 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
+import {
+  cautionText,
+  cellText,
+  coreText,
+  OWN_RULES,
+  secondsText,
+  supplyText,
+  wireLine,
+  wireText,
+} from '../words';
 
 /** Spare wire to allow for cutting and for a coil that has to be wound again. Common practice, no source. */
 const WIRE_RESERVE = 1.1;
@@ -65,25 +70,32 @@ export class PreparePage {
       all: `${each * groups}${unit}`,
     });
     return [
-      item(
-        `${CORE_SHAPES[core.shape]}, ${core.length} × ${core.diameter}, ${MATERIALS[core.material].name.toLowerCase()}`,
-        1,
-      ),
+      item(coreText(core), core.poles === 'two' ? 2 : 1),
+      ...(core.poles === 'two' && core.yoke === 'bar' ? [item('Steel bar as yoke', 1)] : []),
       {
-        name: `${CONDUCTORS[wire.conductor].name} wire, ${wire.size}`,
+        name: wireLine(wire),
         each: wireText(this.perGroup()),
         all: `${formatNumber(this.forAll())} m with a tenth spare`,
       },
-      item(
-        `${CHEMISTRIES[supply.chemistry]} cells, ${CELL_SIZES[supply.size]}, fresh and of one kind`,
-        cells,
-      ),
+      supply.kind === 'bench'
+        ? item(supplyText(supply), 1)
+        : item(`${cellText(supply)}, of one kind and age`, cells),
       item('Clip leads', leads.count),
-      item(`${SMALL_OBJECTS[load.object].name}, counted into the tray`, this.plan().traySize),
-      item('Fine sandpaper, a piece', 1),
+      ...(leads.diode === 'yes' ? [item('Rectifier diode across the coil', 1)] : []),
+      item(
+        `${load.object === 'own' && load.ownName ? load.ownName : SMALL_OBJECTS[load.object].name}, counted into the tray`,
+        this.plan().traySize,
+      ),
+      ...(wire.form !== 'foil' && wire.insulation.startsWith('enamel')
+        ? [item('Fine sandpaper, a piece', 1)]
+        : []),
       item('Labels for the coils', levels),
     ];
   });
+
+  /** What the shelf has too little of. */
+  protected readonly shortages = computed(() => this.store.shortages());
+  protected readonly method = computed(() => LIFT_METHODS[this.design().load.method]);
 
   /** Every caution that any level brings, each once. */
   protected readonly cautions = computed(() => {

@@ -56,7 +56,7 @@ export class QuantityField {
       const usual = formatQuantity(typed.si, kind);
       return usual.endsWith(` ${typed.unit}`) ? this.hint() : `= ${usual}`;
     } catch {
-      return '';
+      return this.hint();
     }
   });
 

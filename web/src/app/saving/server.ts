@@ -8,6 +8,7 @@ import type {
   PlanUpdate,
   Problem,
   VersionedDesign,
+  VersionedShelfItem,
 } from '@nab/contract';
 import { catchError, timeout, type Observable } from 'rxjs';
 import { ServerAway, ServerRefusal } from './outcomes';
@@ -37,6 +38,14 @@ export class Server {
 
   updateDesign(id: string, body: DesignUpdate): Observable<VersionedDesign> {
     return this.guard(this.http.put<VersionedDesign>(`/api/designs/${id}`, body));
+  }
+
+  shelf(): Observable<VersionedShelfItem[]> {
+    return this.guard(this.http.get<VersionedShelfItem[]>('/api/shelf'));
+  }
+
+  removeFromShelf(id: string): Observable<unknown> {
+    return this.guard(this.http.delete(`/api/shelf/${id}`));
   }
 
   put<T>(path: string, body: unknown): Observable<T> {

@@ -8,4 +8,5 @@ export {
   residualSentence,
 } from './lift-sentences';
 export { bandText, countText, objectWord, percentText, secondsText, wireText } from './format';
+export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from './things';
 export { liftSentence, limitSentence } from './magnet-sentence';

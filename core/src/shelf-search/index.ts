@@ -1,0 +1,9 @@
+export {
+  searchByBruteForce,
+  searchShelf,
+  type FoundDesign,
+  type SearchLimits,
+  type SearchProgress,
+  type SearchResult,
+  type SearchStock,
+} from './search.js';

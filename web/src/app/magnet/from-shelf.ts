@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeFromShelf, type ShelfKind } from '@nab/contract';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { ChoiceField } from '../quantity-field';
+import { Notice } from '../frame/notice';
+import { ShelfStore } from '../shelf/shelf-store';
+
+const PARTS = { core: 'core', reel: 'wire', cell: 'supply', object: 'load' } as const;
+const TYPED = 'typed';
+
+/** Draws one part of the design from the shelf, and says when there is not enough for the class. */
+@Component({
+  selector: 'nab-from-shelf',
+  imports: [ChoiceField, Notice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (entries().length > 0) {
+      <nab-choice
+        [label]="label()"
+        [options]="options()"
+        [value]="present()"
+        (valueChange)="take($event)"
+      />
+    }
+    @for (short of shortages(); track short.name) {
+      <nab-notice state="caution">
+        Not enough on the shelf: “{{ short.name }}” has {{ short.there }}, the class needs
+        {{ short.needed }}.
+      </nab-notice>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+  `,
+})
+export class FromShelf {
+  readonly kind = input.required<Exclude<ShelfKind, 'design'>>();
+  readonly label = input.required<string>();
+  private readonly store = inject(InvestigationStore);
+  private readonly shelf = inject(ShelfStore);
+
+  protected readonly entries = computed(() => this.shelf.byKind().get(this.kind()) ?? []);
+  protected readonly options = computed((): Record<string, string> => ({
+    [TYPED]: 'Typed in below',
+    ...Object.fromEntries(this.entries().map(({ id, item }) => [id, item.name])),
+  }));
+  protected readonly present = computed(() => {
+    const id = this.store.design().value()[PARTS[this.kind()]].shelf;
+    return id !== undefined && id in this.options() ? id : TYPED;
+  });
+  protected readonly shortages = computed(() =>
+    this.store.shortages().filter(({ part }) => part === PARTS[this.kind()]),
+  );
+
+  protected take(id: string): void {
+    const part = PARTS[this.kind()];
+    const entry = this.entries().find((item) => item.id === id);
+    this.store.design().edit((design) => {
+      if (entry) return takeFromShelf(design, entry);
+      const { shelf: _shelf, ...typed } = design[part];
+      return { ...design, [part]: typed };
+    });
+  }
+}
