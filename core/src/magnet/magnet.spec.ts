@@ -202,7 +202,7 @@ describe('what limits it', () => {
     const limit = limitOf(weak);
     expect(limit.kind).toBe('battery');
     const two = evaluateMagnet({ ...weak, supply: { ...weak.supply, parallel: 2 } });
-    expect(two.liftedMass / evaluateMagnet(weak).liftedMass).toBeCloseTo(limit.gain, 9);
+    expect(two.liftedMass / evaluateMagnet(weak).liftedMass).toBeCloseTo(limit.gain, 6);
   });
 
   it('is saturation in a thin core with very many ampere-turns', () => {
@@ -274,7 +274,7 @@ describe('changes that help', () => {
     changes.forEach((change, i) => {
       if (i > 0) expect(change.gain).toBeLessThanOrEqual(changes[i - 1]!.gain);
       const lifted = evaluateMagnet(change.design).liftedMass;
-      expect(lifted / evaluation.liftedMass).toBeCloseTo(change.gain, 9);
+      expect(lifted / evaluation.liftedMass).toBeCloseTo(change.gain, 6);
     });
   });
 
@@ -320,7 +320,7 @@ describe('the yardstick', () => {
 describe('a sweep', () => {
   it('passes through the present value’s neighbourhood and marks what is too hot or has no room', () => {
     const series = sweepDesign(nail, 'series');
-    expect(series[0]!.count).toBeCloseTo(evaluateMagnet(nail).liftedCount, 9);
+    expect(series[0]!.count).toBeCloseTo(evaluateMagnet(nail).liftedCount, 6);
     expect(series[0]!.danger).toBeNull();
     expect(series.at(-1)!.danger).toBe('heat');
     const wire = sweepDesign(

@@ -6,7 +6,7 @@ export {
   type QuadratureRule,
 } from './gauss-legendre.js';
 export { leastSquares, type LeastSquares } from './least-squares.js';
-export { solveInPlace } from './linear-system.js';
+export { factorise, solveFactorised, solveInPlace, type LuFactors } from './linear-system.js';
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';

@@ -64,7 +64,7 @@ export class InvestigationStore {
   private readonly baseSignal = signal<Investigation | null>(null);
   private readonly planSignal = signal<SavedDocument<Plan> | null>(null);
   private readonly designSignal = signal<SavedDocument<DesignDocument> | null>(null);
-  private readonly restingSignal = signal<MagnetDesign | null>(null);
+  private readonly restingSignal = signal<DesignDocument | null>(null);
 
   readonly id = this.idSignal.asReadonly();
   readonly load = this.loadSignal.asReadonly();
@@ -98,7 +98,8 @@ export class InvestigationStore {
    * The base magnet once the hand has come to rest: what is not looked at while dragging (levels,
    * judgement, what limits it) follows this one, so that the drawing keeps up with the finger.
    */
-  readonly restingMagnet = computed(() => this.restingSignal() ?? this.magnet());
+  readonly restingDesign = computed(() => this.restingSignal() ?? this.design().valid());
+  readonly restingMagnet = computed(() => toMagnetDesign(this.restingDesign()));
 
   /** Its evaluation, or null when it cannot be built. */
   readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
@@ -154,7 +155,7 @@ export class InvestigationStore {
   constructor() {
     toObservable(computed(() => this.designSignal()?.valid() ?? null))
       .pipe(debounceTime(REST_MS), takeUntilDestroyed())
-      .subscribe((design) => this.restingSignal.set(design && toMagnetDesign(design)));
+      .subscribe((design) => this.restingSignal.set(design));
     // What other tablets sent arrives by itself.
     interval(REFRESH_MS)
       .pipe(

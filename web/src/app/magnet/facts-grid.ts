@@ -68,7 +68,7 @@ import type { Fact } from './facts';
     }
   `,
   template: `
-    <dl aria-label="What Nab predicts">
+    <dl [attr.aria-label]="label()">
       @for (fact of facts(); track fact.name) {
         <div [class.asked]="fact.name === asked()">
           <dt>
@@ -104,6 +104,7 @@ import type { Fact } from './facts';
   `,
 })
 export class FactsGrid {
+  readonly label = input('What Nab predicts');
   readonly facts = input.required<readonly Fact[]>();
   protected readonly asked = signal<string | null>(null);
   protected readonly answer = computed(() =>

@@ -17,6 +17,8 @@ import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 import { chainSentence, loadSentence, objectWord, residualSentence } from '../words';
 import { DesignChoice, DesignQuantity } from './design-fields';
+import { liftFactsOf } from './facts';
+import { FactsGrid } from './facts-grid';
 import { namesOf } from './names';
 
 /** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
@@ -26,6 +28,7 @@ import { namesOf } from './names';
     ChoiceField,
     DesignChoice,
     DesignQuantity,
+    FactsGrid,
     LoadChart,
     NumberField,
     NzButtonModule,
@@ -96,6 +99,7 @@ import { namesOf } from './names';
         <li>{{ w.chain }}</li>
         <li>{{ w.residual }}</li>
       </ul>
+      <nab-facts label="What it lifts beside a heap" [facts]="w.facts" />
     }
     <h3>{{ store.magnet().pair ? 'A bar across both poles' : 'A steel plate under the pole' }}</h3>
     <div class="nab-fields">
@@ -155,11 +159,13 @@ export class LiftFields {
     const magnet = this.store.restingMagnet();
     const evaluation = this.store.restingEvaluation();
     if (!evaluation) return null;
-    const { load } = this.store.design().valid();
+    const document = this.store.restingDesign();
+    const { load } = document;
     return {
       chain: chainSentence(chainAt(magnet, evaluation).count, objectWord(load, 1)),
       residual: residualSentence(residualAfter(magnet, evaluation), load),
       load: loadSentence(loadHeld(magnet, evaluation)),
+      facts: liftFactsOf(document, magnet, evaluation),
     };
   });
 

@@ -119,7 +119,7 @@ export class MagnetPage {
 
   protected readonly facts = computed(() => {
     const { evaluation } = this.base();
-    return evaluation ? factsOf(this.store.design().valid(), this.store.magnet(), evaluation) : [];
+    return evaluation ? factsOf(this.store.design().valid(), evaluation) : [];
   });
   /** Trials that one group makes with the base magnet's coil. */
   protected readonly trialsInARow = computed(() => this.store.plan().valid().repeats);
