@@ -14,6 +14,15 @@ for (const scheme of ['light', 'dark'] as const) {
       expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
     });
 
+    for (const place of ['/shelf', '/shelf/search', '/compare', '/wire-and-compass']) {
+      test(`${place} has no faults that axe can find`, async ({ page }) => {
+        await page.goto(place);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await page.waitForLoadState('networkidle');
+        expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+      });
+    }
+
     for (const step of STEPS) {
       test(`${step} has no faults that axe can find`, async ({ page, request }) => {
         const { id } = await finishedDemo(request);

@@ -193,7 +193,7 @@ export const supplyPart = object({
     return (
       made ||
       context.createError({
-        path: 'supply.size',
+        path: `${context.path}.size`,
         message: `${CHEMISTRIES[supply.chemistry]} cells are not made in this size.`,
       })
     );

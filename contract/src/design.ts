@@ -46,9 +46,11 @@ export const designSchema = object({
   .test('geometry', (design, context) => {
     // A part that is missing has its own message.
     const parts = design as Partial<DesignDocument> | undefined;
-    if (!parts?.core || !parts.winding || !parts.supply) return true;
+    if (!parts?.core || !parts.wire || !parts.winding || !parts.supply) return true;
     const problem = geometryProblem(design as DesignDocument);
-    return problem === null || context.createError(problem);
+    if (problem === null) return true;
+    const path = context.path ? `${context.path}.${problem.path}` : problem.path;
+    return context.createError({ ...problem, path });
   });
 
 export type DesignDocument = InferType<typeof designSchema>;

@@ -1,4 +1,3 @@
-import { CELLS, CHEMISTRIES, type CellSize, type Chemistry } from '@nab/core';
 import { number, object, string, type InferType } from 'yup';
 import { designSchema } from './design.js';
 import { choice, corePart, loadPart, supplyPart, whole, wirePart } from './design-parts.js';
@@ -70,24 +69,17 @@ export const shelfItemSchema = object({
   .required()
   .test('part', (item, context) => {
     if (!item?.kind) return true;
+    const at = (part: string): string => (context.path ? `${context.path}.${part}` : part);
     if (!item[item.kind]) {
-      return context.createError({ path: item.kind, message: 'The part of its kind is missing.' });
+      return context.createError({
+        path: at(item.kind),
+        message: 'The part of its kind is missing.',
+      });
     }
     const other = KINDS.find((kind) => kind !== item.kind && item[kind] !== undefined);
     return (
       other === undefined ||
-      context.createError({ path: other, message: `A ${item.kind} has no such part.` })
-    );
-  })
-  .test('cell', (item, context) => {
-    if (!item?.cell) return true;
-    const { chemistry, size } = item.cell as { chemistry: Chemistry; size: CellSize };
-    return (
-      CELLS.some((c) => c.chemistry === chemistry && c.size === size) ||
-      context.createError({
-        path: 'cell.size',
-        message: `${CHEMISTRIES[chemistry]} cells are not made in this size.`,
-      })
+      context.createError({ path: at(other), message: `A ${item.kind} has no such part.` })
     );
   });
 

@@ -1,6 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkCase, readReferenceFile, ReferenceFileError } from '../src/index.js';
+import {
+  checkCase,
+  readReferenceFile,
+  ReferenceFileError,
+  type ReferenceCase,
+} from '../src/index.js';
 
 // Source: core/reference/README.md, independent engines; tolerances in src/reference-check.
 const file = readReferenceFile(
@@ -13,25 +18,34 @@ const NOT_BUILT = new Set([
   'force_disc_magnet_thin_solenoid',
   'force_disc_magnet_thick_solenoid',
   'sphere_uniform_field',
-  'force_keeper',
-  'force_small_ball',
-  'flyback_without_diode',
-  'flyback_with_diode',
 ]);
+/** Shell magnets have their own kind of iron; the rods before a keeper are built. */
+const isBuilt = (entry: ReferenceCase): boolean =>
+  !NOT_BUILT.has(entry.kind) && !entry.id.includes('.pot');
+/** Rough estimates that a case prints beside its values; nobody claims them. */
+const isEstimate = (quantity: string): boolean => quantity.startsWith('simple_estimate');
+/** Of a rod before a keeper only pull and flux are claimed. */
+const CLAIMED_OF_KEEPER = ['F_z', 'flux_pole'];
 
 describe('reference cases', () => {
-  it.each(
-    file.cases
-      .filter((entry) => !NOT_BUILT.has(entry.kind))
-      .map((entry) => [entry.id, entry] as const),
-  )('%s is met in every value', (_id, entry) => {
-    const lines = checkCase(entry, file);
-    expect(lines.length).toBeGreaterThan(0);
-    expect(lines.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
-  });
+  it.each(file.cases.filter(isBuilt).map((entry) => [entry.id, entry] as const))(
+    '%s is met in every value',
+    (_id, entry) => {
+      const lines = checkCase(entry, file);
+      expect(lines.length).toBeGreaterThan(0);
+      const claimed = lines.filter(
+        ({ quantity }) =>
+          !isEstimate(quantity) &&
+          (entry.kind !== 'force_keeper' || CLAIMED_OF_KEEPER.includes(quantity)),
+      );
+      expect(claimed.length).toBeGreaterThan(0);
+      expect(claimed.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
+    },
+  );
 
   it('that are not built are said to be skipped, value by value', () => {
-    const skipped = file.cases.filter((entry) => NOT_BUILT.has(entry.kind));
+    const skipped = file.cases.filter((entry) => !isBuilt(entry));
+    expect(skipped.length).toBeGreaterThan(0);
     for (const entry of skipped) {
       const lines = checkCase(entry, file);
       expect(lines).toHaveLength(entry.expected.length);

@@ -34,7 +34,7 @@ export interface Answer {
 export interface Bench {
   readonly app: FastifyInstance;
   readonly sequelize: Sequelize;
-  send(method: 'GET' | 'PUT' | 'POST', url: string, body?: unknown): Promise<Answer>;
+  send(method: 'GET' | 'PUT' | 'POST' | 'DELETE', url: string, body?: unknown): Promise<Answer>;
   count(table: string): Promise<number>;
 }
 

@@ -29,6 +29,8 @@ describe('migrations', () => {
       'predictions',
       'readings',
       'schema_migrations',
+      'shelf_items',
+      'shelf_removed',
     ]);
   });
 

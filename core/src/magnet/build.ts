@@ -100,7 +100,7 @@ export function buildMagnet(design: MagnetDesign): Build {
       conductor.heatCapacity_J_per_kgK,
     loss: lossOf(design, winding, coils),
     ambient: roomTemperature - 273.15,
-    ...coreLump(design, coils),
+    ...coreLump(design, winding, coils),
   };
   const touched = touchedSurface(design.wire);
   const limit = touchLimit(touched, design.touch ?? 'classroom');
@@ -157,21 +157,30 @@ function cellOf({ chemistry, size, measured, used, temperature }: MagnetDesign['
   return { ...cell, emf_V: emf, internalResistance_ohm: internalResistance };
 }
 
+/** Length of the core that lies under wire; a part-full first layer covers less than its window. */
+function woundLength({ layers, pitch }: Winding): number {
+  return layers[0]!.turns * pitch;
+}
+
 /** Loss of the winding's outside and of its two end rings to the room. */
 function lossOf(
-  { core, winding }: MagnetDesign,
-  { outerRadius }: Winding,
+  { core }: MagnetDesign,
+  winding: Winding,
   coils: number,
 ): LumpedWinding['loss'] {
   const inner = girthRadius(core);
   const area =
-    2 * Math.PI * outerRadius * (winding.end - winding.start) +
-    2 * Math.PI * (outerRadius ** 2 - inner ** 2);
+    2 * Math.PI * winding.outerRadius * woundLength(winding) +
+    2 * Math.PI * (winding.outerRadius ** 2 - inner ** 2);
   return (rise) => coils * STILL_AIR_W_PER_M2K * area * rise;
 }
 
 /** The core as second lump: warmed through tape and gaps, cooled where it is bare. */
-function coreLump(design: MagnetDesign, cores: number): { core?: CoreLump } {
+function coreLump(
+  design: MagnetDesign,
+  laid: Winding,
+  cores: number,
+): { core?: CoreLump } {
   const volume = cores * coreVolume(design);
   if (volume === 0) return {};
   const { core, winding } = design;
@@ -179,7 +188,7 @@ function coreLump(design: MagnetDesign, cores: number): { core?: CoreLump } {
     core.material,
   );
   const girth = cores * 2 * Math.PI * girthRadius(core);
-  const window = winding.end - winding.start;
+  const window = woundLength(laid);
   const bare = girth * Math.max(0, core.length - window) + (girth * girth) / (2 * Math.PI * cores);
   return {
     core: {

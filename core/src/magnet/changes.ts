@@ -32,11 +32,13 @@ export interface Change {
   readonly onTime: number;
 }
 
+/** Changes that mend a mistake come before all improvements. */
+const MENDS: ReadonlySet<ChangeKind> = new Set(['join-rightly', 'wind-rightly']);
 const TURNS_STEP = 1.25;
 const WIRE_STEP = 1.12; // one AWG number
 
 /**
- * The single changes that would lift more, best first, each evaluated in full. Changes that cannot be
+ * The single changes that would lift more, mistakes mended first and then by gain, each evaluated in full. Changes that cannot be
  * wound, that would be too hot for a trial or that gain less than 3 % are left out.
  */
 export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Change[] {
@@ -94,7 +96,7 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
       }
     })
     .filter(({ gain, onTime }) => gain > 1.03 && onTime >= TRIAL_ON_TIME_S)
-    .sort((p, q) => q.gain - p.gain);
+    .sort((p, q) => Number(MENDS.has(q.kind)) - Number(MENDS.has(p.kind)) || q.gain - p.gain);
 }
 
 /**

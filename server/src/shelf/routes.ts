@@ -1,4 +1,5 @@
 import { shelfUpdateSchema, type VersionedShelfItem } from '@nab/contract';
+import { isDeepStrictEqual } from 'node:util';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { ProblemError, requireId, requireValid } from '../problems.js';
@@ -28,7 +29,7 @@ export const shelfRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
       const current = await findShelfItem(id, transaction);
       if (!current) return insertShelfItem(id, item, transaction);
       // The same request sent twice does no harm.
-      if (version === 0 && JSON.stringify(current.item) === JSON.stringify(item)) return current;
+      if (isDeepStrictEqual(current.item, item)) return current;
       const written = await replaceShelfItem(id, version, item, transaction);
       if (written) return written;
       throw new ProblemError('STALE_VERSION', {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { check, designSchema, newDesign, toMagnetDesign } from '@nab/contract';
 import { bestChanges, evaluateMagnet } from '@nab/core';
 import { applyChange, inTypedUnit } from './apply-change';
-import { factsOf } from './facts';
+import { factsOf, liftFactsOf } from './facts';
 
 const document = {
   ...newDesign(),
@@ -36,9 +36,9 @@ describe('a proposed change', () => {
 
 describe('the facts about a magnet', () => {
   it('each have a value, a formula, inputs and a source', () => {
-    const facts = factsOf(document, magnet, evaluation);
-    expect(facts.length).toBe(12);
-    expect(new Set(facts.map(({ name }) => name)).size).toBe(12);
+    const facts = [...factsOf(document, evaluation), ...liftFactsOf(document, magnet, evaluation)];
+    expect(facts.length).toBe(19);
+    expect(new Set(facts.map(({ name }) => name)).size).toBe(19);
     for (const fact of facts) {
       expect(fact.value).not.toMatch(/NaN|undefined|–/);
       expect(fact.inputs.join(' ')).not.toMatch(/NaN|undefined/);

@@ -111,11 +111,18 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
     {
       name: 'On at most',
       value: secondsText(e.allowedOnTime),
-      note: Number.isFinite(e.allowedOnTime) ? 'from cold to 45 °C' : 'stays below 45 °C',
-      formula: 'C dT/dt = I² R(T) − h A (T − room), until the winding reaches 45 °C',
+      note: `${Number.isFinite(e.allowedOnTime) ? 'from cold to' : 'stays below'} ${e.touchLimit} °C`,
+      formula:
+        'C dT/dt = I² R(T) − h A (T − room) − G (T − core), until the winding reaches its touch limit',
       inputs: [
         `heat capacity of the winding C = ${formatNumber(e.lump.heatCapacity)} J/K`,
         'h = 11 W/m²K in still air',
+        `touched: ${e.touched}, limit ${e.touchLimit} °C`,
+        ...(e.lump.core
+          ? [
+              `core C = ${formatNumber(e.lump.core.heatCapacity)} J/K, G = ${formatNumber(e.lump.core.coupling)} W/K`,
+            ]
+          : []),
         `left on for good it would reach ${Number.isFinite(e.steadyTemperature) ? `${Math.round(e.steadyTemperature)} °C` : 'no balance'}`,
       ],
       source: 'Touch limits: ISO 13732-1, from memory. Still air: common practice, no source.',

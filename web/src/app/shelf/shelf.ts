@@ -63,12 +63,10 @@ const EMPTY: Readonly<Record<ShelfKind, string>> = {
               <button nz-button type="button" (click)="begin(kind[0])">{{ label }}</button>
             }
           </div>
-          @if (fresh() === kind[0]) {
-            <nab-shelf-form
-              [item]="start(kind[0])"
-              (done)="create($event)"
-              (cancelled)="fresh.set(null)"
-            />
+          @if (fresh(); as item) {
+            @if (item.kind === kind[0]) {
+              <nab-shelf-form [item]="item" (done)="create($event)" (cancelled)="fresh.set(null)" />
+            }
           }
           @if ((store.byKind().get(kind[0]) ?? []).length === 0) {
             <p class="nab-soft empty">{{ empty[kind[0]] }}</p>
@@ -130,9 +128,8 @@ export class ShelfPage {
   protected readonly empty = EMPTY;
   protected readonly shelfText = shelfText;
   protected readonly amountText = amountText;
-  protected readonly start = newShelfItem;
-  /** Kind of the thing that is being added, and id of the one being changed. */
-  protected readonly fresh = signal<ShelfKind | null>(null);
+  /** The thing that is being added, and id of the one being changed. */
+  protected readonly fresh = signal<ShelfItem | null>(null);
   protected readonly editing = signal<string | null>(null);
 
   constructor() {
@@ -142,7 +139,7 @@ export class ShelfPage {
 
   protected begin(kind: ShelfKind): void {
     this.editing.set(null);
-    this.fresh.set(kind);
+    this.fresh.set(newShelfItem(kind));
   }
 
   protected async create(item: ShelfItem): Promise<void> {

@@ -36,7 +36,8 @@ export function residualSentence(
 }
 
 /** What the plate holds, as a band of the contact: half and double the gap that was typed. */
-export function loadSentence({ gap, force, mass, plateTooThin }: LoadHeld): string {
+export function loadSentence({ gap, force, mass: exact, plateTooThin }: LoadHeld): string {
+  const mass = Number(exact.toPrecision(2));
   const held =
     mass >= 1 ? formatQuantity(mass, 'mass', 'kg', 2) : formatQuantity(mass, 'mass', 'g', 2);
   const thin = plateTooThin

@@ -1,7 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import { evaluateMagnet, PRIOR_BELIEF, type Limit, type LimitKind } from '@nab/core';
-import { bandText, countText, liftSentence, limitSentence, secondsText, wireText } from './index';
+import {
+  bandText,
+  chainSentence,
+  coreText,
+  countText,
+  layersSentence,
+  liftSentence,
+  limitSentence,
+  loadSentence,
+  objectWord,
+  openingSentence,
+  residualSentence,
+  secondsText,
+  supplyText,
+  wireLine,
+  wireText,
+} from './index';
 
 const evaluation = evaluateMagnet(toMagnetDesign(newDesign()));
 const limit: Limit = {
@@ -16,12 +32,12 @@ const limit: Limit = {
 
 describe('sentences', () => {
   it('say what is lifted, with its band and the object in its number', () => {
-    expect(liftSentence(evaluation, 'clip-small', PRIOR_BELIEF)).toMatch(
+    expect(liftSentence(evaluation, { object: 'clip-small' }, PRIOR_BELIEF)).toMatch(
       /^Lifts about \d+ clips \(\d+–\d+\)\.$/,
     );
-    expect(liftSentence({ ...evaluation, liftedCount: 0.01 }, 'washer', PRIOR_BELIEF)).toBe(
-      'Lifts nothing: not a single washer.',
-    );
+    expect(
+      liftSentence({ ...evaluation, liftedCount: 0.01 }, { object: 'washer' }, PRIOR_BELIEF),
+    ).toBe('Lifts nothing: not a single washer.');
   });
 
   it('say what limits, with the number behind it', () => {
@@ -33,6 +49,9 @@ describe('sentences', () => {
 
   it('exist for every kind of limit', () => {
     const kinds: LimitKind[] = [
+      'cancelled',
+      'wound-against',
+      'current-limit',
       'material',
       'heat',
       'saturation',
@@ -43,6 +62,71 @@ describe('sentences', () => {
     ];
     const sentences = kinds.map((kind) => limitSentence({ ...limit, kind }));
     expect(new Set(sentences).size).toBe(kinds.length);
+  });
+});
+
+describe('sentences about layers, chains and loads', () => {
+  const { winding } = evaluation;
+
+  it('say where the wire runs out of core', () => {
+    expect(layersSentence(winding, 60)).toMatch(/^One layer, with room for \d+ more turns\.$/);
+    const full = {
+      ...winding,
+      turnsPerLayer: 40,
+      layers: [winding.layers[0]!, { ...winding.layers[0]!, turns: 20 }],
+    };
+    expect(layersSentence(full, 60)).toBe(
+      'The wire runs out of core after 40 turns: 2 layers, the last of 20.',
+    );
+  });
+
+  it('name an own object as its owner does', () => {
+    expect(objectWord({ object: 'own', ownName: 'hooks' }, 5)).toBe('hooks');
+    expect(objectWord({ object: 'own' }, 1)).toBe('object');
+  });
+
+  it('count a chain, or say that it does not hold', () => {
+    expect(chainSentence(0, 'clip')).toContain('not a single clip');
+    expect(chainSentence(3, 'clip')).toContain('about 3');
+  });
+
+  it('give the load with its gap, and the plate that is too thin', () => {
+    const held = { gap: 1e-4, force: 3.9, mass: 0.398, plateTooThin: false };
+    expect(loadSentence(held)).toContain('Across 0.1 mm it pulls with 3.9 N and holds about 400 g');
+    expect(loadSentence({ ...held, plateTooThin: true })).toContain('too thin');
+  });
+
+  it('tell the kick with and without a diode', () => {
+    const opening = { inductance: 1e-3, riseTime: 1e-3, energy: 0.004, kick: 213, offTime: 2e-3 };
+    expect(openingSentence(opening, false)).toContain('about 210 V and a spark');
+    expect(openingSentence({ ...opening, kick: 0.9 }, true)).toContain('0.9 V');
+  });
+
+  it('say what stays stuck and what a knock leaves', () => {
+    const residual = { fluxDensity: 0.05, heldMass: 0.002, heldCount: 5, afterKnock: 2 };
+    expect(residualSentence(residual, { object: 'clip-small' })).toMatch(
+      /about 5 clips .* about 2/,
+    );
+    expect(residualSentence({ ...residual, heldCount: 0.2 }, { object: 'pin' })).toBe(
+      'Switched off, everything falls.',
+    );
+  });
+});
+
+describe('things in a line', () => {
+  const design = newDesign();
+
+  it('are named by what they are', () => {
+    expect(coreText(design.core)).toBe('Nail, 100 mm × 5 mm, low-carbon steel, cold-worked');
+    expect(coreText({ ...design.core, shape: 'none' })).toContain('No core');
+    expect(wireLine(design.wire)).toBe('Copper wire, 0.5 mm, enamelled');
+    expect(wireLine({ ...design.wire, conductor: 'iron', insulation: 'bare' })).toBe(
+      'Iron wire, 0.5 mm, bare',
+    );
+    expect(supplyText(design.supply)).toBe('Alkaline, D: 1 in series');
+    expect(
+      supplyText({ ...design.supply, kind: 'bench', voltage: '3 V', currentLimit: '2 A' }),
+    ).toBe('Bench supply, 3 V, limited to 2 A');
   });
 });
 

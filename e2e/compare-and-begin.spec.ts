@@ -1,0 +1,45 @@
+import { expect, test } from '@playwright/test';
+import { newInvestigation } from './bench.js';
+
+test('designs are set aside and compared, with and without the core', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  const name = `Aside ${Date.now()}`;
+  await page.getByLabel('Name of the magnet').fill(name);
+  await page.getByLabel('Turns', { exact: true }).fill('80');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await page.getByRole('button', { name: 'Set aside' }).click();
+  await page.getByRole('link', { name: 'Compare designs' }).click();
+  const offer = page
+    .getByRole('listitem')
+    .filter({ hasText: name })
+    .filter({ hasText: 'Set aside' });
+  await offer.getByRole('checkbox').first().check();
+  await offer.getByRole('checkbox', { name: /core taken out/ }).check();
+  const table = page.getByRole('table', { name: 'Designs side by side' });
+  await expect(table.getByRole('columnheader', { name: `${name}, core taken out` })).toBeVisible();
+  await expect(table.getByRole('row', { name: /^Core differs/ })).toContainText('No core');
+  await expect(table.getByRole('row', { name: /^Turns/ })).not.toContainText('differs');
+  await page.reload();
+  await expect(table.getByRole('columnheader', { name: `${name}, core taken out` })).toBeVisible();
+});
+
+test('a wire over a compass turns it west when its current goes north', async ({ page }) => {
+  await page.goto('/wire-and-compass');
+  await expect(page.getByText(/20 µT at the compass.*45° to the west/)).toBeVisible();
+  await page.getByLabel('The wire lies').selectOption('under');
+  await expect(page.getByText(/45° to the east/)).toBeVisible();
+  await page.getByLabel('Current in the wire').fill('4 A');
+  await expect(page.getByText(/63° to the east/)).toBeVisible();
+  await page.getByLabel('Current in the wire').fill('four');
+  await expect(page.getByText(/“four” cannot be read/)).toBeVisible();
+});
+
+test('one loop and a bare coil tell their field', async ({ page }) => {
+  await page.goto('/wire-and-compass');
+  await expect(page.getByText(/For 5 mT one turn would need 239 A/)).toBeVisible();
+  await page.getByLabel('Turns of the coil').fill('200');
+  await expect(page.getByText(/In the middle 8\.\d+ mT/)).toBeVisible();
+  await page.getByText('Field along the axis as a table').click();
+  await expect(page.getByRole('columnheader', { name: 'Field, mT' })).toBeVisible();
+});
