@@ -18,11 +18,32 @@ mkdirSync(folder, { recursive: true });
 
 const LITTER = 'Do more turns pick up more steel litter?';
 const BOLT = 'A thick bolt on two cells: washers from the strand line';
+/** Two cores under a bar, made from the demo's bolt and taken back afterwards. */
+const twoPole = async (page) => {
+  await page.getByLabel('Cores').selectOption('two');
+  await page.evaluate(() => scrollTo(0, 0));
+  await page.waitForTimeout(600);
+};
+const search = async (page) => {
+  await page.getByRole('button', { name: 'Search', exact: true }).click();
+  await page.locator('nab-front-chart').waitFor();
+};
+const compared = (list) => {
+  const key = (title) => `investigation-${list.find((item) => item.title === title).id}`;
+  return `/compare?of=${encodeURIComponent(`${key(LITTER)} ${key(LITTER)},bare ${key(BOLT)}`)}`;
+};
+
 const SHOTS = [
   { name: 'investigations' },
   { name: 'question', of: LITTER, step: 'question' },
   { name: 'magnet', of: LITTER, step: 'magnet' },
   { name: 'magnet-dark', of: BOLT, step: 'magnet', theme: 'dark' },
+  { name: 'two-pole', of: BOLT, step: 'magnet', then: twoPole },
+  { name: 'shelf', path: '/shelf' },
+  { name: 'shelf-search', path: '/shelf/search', then: search },
+  { name: 'compare', path: compared },
+  { name: 'compare-dark', path: compared, theme: 'dark' },
+  { name: 'wire-and-compass', path: '/wire-and-compass' },
   { name: 'prepare', of: LITTER, step: 'prepare' },
   { name: 'run', of: BOLT, step: 'run', width: 1024, height: 768 },
   { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },
@@ -47,9 +68,11 @@ await withTemporaryNab({ demo: true }, async ({ address }) => {
         if (message.type() === 'error') console.error(`${shot.name}: ${message.text()}`);
       });
       const id = list.find((item) => item.title === shot.of)?.id;
-      await page.goto(id ? `${address}/investigations/${id}/${shot.step}` : address);
+      const path = typeof shot.path === 'function' ? shot.path(list) : (shot.path ?? '');
+      await page.goto(id ? `${address}/investigations/${id}/${shot.step}` : `${address}${path}`);
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
       await page.waitForLoadState('networkidle');
+      await shot.then?.(page);
       await page.screenshot({ path: join(folder, `${shot.name}.png`) });
       await context.close();
     }

@@ -91,19 +91,23 @@ export function warmUp(
   return { temperature, coreTemperature, current: current(coil, temperature, charge), charge };
 }
 
+/** Heating less all losses once the core has drawn level, W; falls with the temperature. */
+function surplus(coil: LumpedWinding, temperature: number): number {
+  const { core } = coil;
+  const through = core
+    ? (core.coupling * core.lossPerKelvin) / (core.coupling + core.lossPerKelvin)
+    : 0;
+  return netPower(coil, temperature) - through * (temperature - coil.ambient);
+}
+
 /**
  * Temperature of the winding at which heating and loss balance with the source's EMF held constant,
  * °C; the core passes on what it takes up. Infinity when nothing balances below 2000 °C.
  */
 export function steadyTemperature(coil: LumpedWinding): number {
   const high = 2000;
-  const { core } = coil;
-  const through = core
-    ? (core.coupling * core.lossPerKelvin) / (core.coupling + core.lossPerKelvin)
-    : 0;
-  const balance = (t: number): number => netPower(coil, t) - through * (t - coil.ambient);
-  if (balance(coil.ambient) <= 0) return coil.ambient;
-  const found = findRoot(balance, coil.ambient, high, 1e-10);
+  if (surplus(coil, coil.ambient) <= 0) return coil.ambient;
+  const found = findRoot((t) => surplus(coil, t), coil.ambient, high, 1e-6);
   return Number.isNaN(found) ? Infinity : found;
 }
 
@@ -113,7 +117,7 @@ export function steadyTemperature(coil: LumpedWinding): number {
  */
 export function timeToReach(coil: LumpedWinding, from: number, limit: number): number {
   if (from >= limit) return 0;
-  if (netPower(coil, from) <= 0 || steadyTemperature(coil) <= limit) return Infinity;
+  if (netPower(coil, from) <= 0 || surplus(coil, limit) <= 0) return Infinity;
   if (coil.core) return timeWithCore(coil, from, limit);
   // Nothing but the temperature changes, so the time is a plain quadrature.
   return integrate((t) => coil.heatCapacity / netPower(coil, t), from, limit, 12);

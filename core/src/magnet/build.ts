@@ -144,7 +144,7 @@ export function windingSpec(
 }
 
 /** The bench supply, or the cells as they are: measured or typical, used, warm or cold. */
-function sourceOf(supply: MagnetDesign['supply']): Source {
+export function sourceOf(supply: MagnetDesign['supply']): Source {
   if (supply.bench) return benchSupply(supply.bench.voltage, supply.bench.currentLimit);
   return combineCells(cellOf(supply), supply.series, supply.parallel);
 }
@@ -163,11 +163,7 @@ function woundLength({ layers, pitch }: Winding): number {
 }
 
 /** Loss of the winding's outside and of its two end rings to the room. */
-function lossOf(
-  { core }: MagnetDesign,
-  winding: Winding,
-  coils: number,
-): LumpedWinding['loss'] {
+function lossOf({ core }: MagnetDesign, winding: Winding, coils: number): LumpedWinding['loss'] {
   const inner = girthRadius(core);
   const area =
     2 * Math.PI * winding.outerRadius * woundLength(winding) +
@@ -176,11 +172,7 @@ function lossOf(
 }
 
 /** The core as second lump: warmed through tape and gaps, cooled where it is bare. */
-function coreLump(
-  design: MagnetDesign,
-  laid: Winding,
-  cores: number,
-): { core?: CoreLump } {
+function coreLump(design: MagnetDesign, laid: Winding, cores: number): { core?: CoreLump } {
   const volume = cores * coreVolume(design);
   if (volume === 0) return {};
   const { core, winding } = design;

@@ -7,7 +7,7 @@ export {
   type LiftingEnds,
   type MagnetDesign,
 } from './design.js';
-export { buildMagnet, windingSpec, type Build } from './build.js';
+export { buildMagnet, sourceOf, windingSpec, type Build } from './build.js';
 export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';

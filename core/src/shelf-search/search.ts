@@ -1,5 +1,11 @@
 import { CoreError } from '../errors.js';
-import { buildMagnet, evaluateMagnet, type MagnetDesign } from '../magnet/index.js';
+import {
+  buildMagnet,
+  evaluateMagnet,
+  sourceOf,
+  type Build,
+  type MagnetDesign,
+} from '../magnet/index.js';
 import type { TouchTime } from '../heat/index.js';
 import { isDemonstrationSupply } from '../supply/index.js';
 import { wireSection } from '../wire/index.js';
@@ -110,12 +116,10 @@ export function* searchShelf(
   let considered = 0;
   const places = placesOf(stock, limits);
   for (const [i, place] of places.entries()) {
-    for (const supplied of windingsAt(place, stock, limits)) {
-      considered += supplied.length;
-      const allowed = supplied.filter((candidate) => candidate !== null);
-      if (allowed.length > 0) {
-        best.push(allowed.reduce((p, q) => (q.ampereTurns > p.ampereTurns ? q : p)));
-      }
+    for (const wound of windingsAt(place, stock, limits)) {
+      considered += wound.packs.length;
+      const strongest = strongestAllowed(wound, limits);
+      if (strongest) best.push(strongest);
     }
     yield { share: (CHEAP_SHARE * (i + 1)) / places.length, candidates: considered, evaluated: 0 };
   }
@@ -133,7 +137,8 @@ export function* searchShelf(
 /** The same front with every candidate evaluated in full; slow, for holding the search against. */
 export function searchByBruteForce(stock: SearchStock, limits: SearchLimits): FoundDesign[] {
   const all = placesOf(stock, limits)
-    .flatMap((place) => [...windingsAt(place, stock, limits)].flat())
+    .flatMap((place) => [...windingsAt(place, stock, limits)])
+    .flatMap((wound) => wound.packs.map((pack) => candidateOf(wound, pack, limits)))
     .filter((candidate) => candidate !== null);
   return frontOf(all.sort(byWire).map(inFull));
 }
@@ -166,12 +171,16 @@ function placesOf(stock: SearchStock, { groups }: SearchLimits): Place[] {
     });
 }
 
-/** Every winding on one stretch, each with all its supplies; null for those that break a limit. */
-function* windingsAt(
-  place: Place,
-  stock: SearchStock,
-  limits: SearchLimits,
-): Generator<(Candidate | null)[]> {
+/** A winding of the shelf's wire on a stretch, and the ways to feed it. */
+interface Wound {
+  readonly place: Place;
+  readonly reel: SearchStock['reels'][number];
+  readonly turns: number;
+  readonly packs: readonly Pack[];
+}
+
+/** Every winding on one stretch. */
+function* windingsAt(place: Place, stock: SearchStock, limits: SearchLimits): Generator<Wound> {
   const supplies = stock.cells
     .filter(({ cell }) => !isDemonstrationSupply(cell.chemistry))
     .flatMap((cell) => packs(cell, limits.groups));
@@ -182,7 +191,7 @@ function* windingsAt(
     for (let step = 1; step <= MOST_LAYERS * STEPS_A_LAYER; step++) {
       const turns = Math.round((perLayer * step) / STEPS_A_LAYER);
       if (turns < 1) continue;
-      yield supplies.map((supply) => candidateOf(place, reel, turns, supply, limits));
+      yield { place, reel, turns, packs: supplies };
     }
   }
 }
@@ -204,17 +213,43 @@ function packs(cell: SearchStock['cells'][number], groups: number): Pack[] {
   return all;
 }
 
+/**
+ * The supply with most ampere-turns that keeps all limits. The coil is the same for all of them, so
+ * Ohm's law orders them, and heat is only looked at until one stays cool enough.
+ */
+function strongestAllowed(wound: Wound, limits: SearchLimits): Candidate | null {
+  if (wound.packs.length === 0) return null;
+  let coil: Build;
+  try {
+    coil = buildMagnet(designOf(wound, wound.packs[0]!, limits));
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+  const around = coil.leadResistance + coil.coilResistance;
+  const current = ({ cell, series, parallel }: Pack): number => {
+    const { emf, resistance } = sourceOf({ ...cell.cell, series, parallel, plusTail: 'first' });
+    return emf / (resistance + around);
+  };
+  const ordered = wound.packs
+    .map((pack) => ({ pack, current: current(pack) }))
+    .sort((p, q) => q.current - p.current);
+  for (const { pack } of ordered) {
+    const candidate = candidateOf(wound, pack, limits);
+    if (candidate) return candidate;
+  }
+  return null;
+}
+
 const NEATNESS = 1.1;
 const TAIL_M = 0.15;
 
-function candidateOf(
-  place: Place,
-  reel: SearchStock['reels'][number],
-  turns: number,
+function designOf(
+  { place, reel, turns }: Wound,
   { cell, series, parallel }: Pack,
   limits: SearchLimits,
-): Candidate | null {
-  const design: MagnetDesign = {
+): MagnetDesign {
+  return {
     core: place.core.core,
     wire: reel.wire,
     winding: {
@@ -235,6 +270,12 @@ function candidateOf(
     roomTemperature: limits.roomTemperature,
     ...(limits.touch && { touch: limits.touch }),
   };
+}
+
+/** A winding with one supply; null when it breaks a limit. */
+function candidateOf(wound: Wound, pack: Pack, limits: SearchLimits): Candidate | null {
+  const design = designOf(wound, pack, limits);
+  const { place, reel } = wound;
   try {
     const { wireLength, ampereTurns, allowedOnTime } = buildMagnet(design);
     const tooMuch = wireLength > limits.wire || wireLength * limits.groups > reel.length;
@@ -243,7 +284,7 @@ function candidateOf(
       design,
       core: place.core.id,
       reel: reel.id,
-      cell: cell.id,
+      cell: pack.cell.id,
       wire: wireLength,
       ampereTurns,
       onTime: allowedOnTime,
