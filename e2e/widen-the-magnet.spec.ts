@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newInvestigation, stored } from './bench.js';
+import { finishedDemo, newInvestigation, stored } from './bench.js';
 
 const sentence = (page: Page) => page.getByText(/^Lifts about \d+/);
 async function count(page: Page): Promise<number> {
@@ -146,6 +146,22 @@ test('the plate it holds depends on what lies between, with a chart and its tabl
   await expect(page.getByRole('region', { name: 'Why Chain' })).toContainText(
     'contacts from the top',
   );
+});
+
+test('what a class has shown does not change when its magnet is changed afterwards', async ({
+  page,
+  request,
+}) => {
+  const { id } = await finishedDemo(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await page.getByLabel('Turns', { exact: true }).fill('30');
+  await expect(sentence(page)).toBeVisible();
+  const few = await count(page);
+  await page.getByLabel('Cores').selectOption('two');
+  await expect.poll(() => count(page)).toBeGreaterThan(1.5 * few);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
 });
 
 test('the touch limit follows surface and time', async ({ page }) => {

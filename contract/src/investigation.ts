@@ -109,6 +109,8 @@ export const readingSchema = object({
   stuckCount: count(MOST_OBJECTS).required('Type how many stayed stuck; 0 if none.'),
   /** How long the current was on; null when it was not timed. */
   onTime_s: number().min(0).max(3600).nullable().defined(),
+  /** What Nab predicted for this trial when it was made; a later change of the magnet leaves it. */
+  modelCount: number().min(0).max(1_000_000).nullable().optional(),
   note: string().max(500, 'At most 500 characters.').defined(),
   recordedAt: instant,
   /** The reading this one corrects, and why; both or neither. */

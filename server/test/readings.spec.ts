@@ -35,6 +35,19 @@ describe('a reading', () => {
     expect(whole.readings.find((r: { id: string }) => r.id === id).count).toBe(3);
   });
 
+  it('keeps what was predicted when it was made, whatever the magnet becomes', async () => {
+    const id = randomUUID();
+    const body = { ...readingOf(made, { count: 9 }), modelCount: 12.6317695742 };
+    expect((await bench.send('PUT', `/api/readings/${id}`, body)).body.modelCount).toBe(
+      12.6317695742,
+    );
+    expect((await bench.send('PUT', `/api/readings/${id}`, body)).status).toBe(200);
+    const without = await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    expect(without.body.modelCount).toBeNull();
+    const { text } = await bench.send('GET', `/api/investigations/${made.id}/trials.csv`);
+    expect(text.split('\r\n').some((row) => row.includes(id) && row.includes('12.63'))).toBe(true);
+  });
+
   it('is corrected by a new row that keeps the original', async () => {
     const id = randomUUID();
     await bench.send('PUT', `/api/readings/${id}`, readingOf(made, { count: 5 }));

@@ -12,7 +12,7 @@ const examples = readdirSync(join(root, 'docs/examples'));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
-  const validate = new Ajv2020({ strict: false }).compile(published);
+  const validate = new Ajv2020({ strict: false, formats: { uuid: true } }).compile(published);
 
   it('is the one that the Yup schema makes (npm run schema)', () => {
     expect(published).toEqual(JSON.parse(JSON.stringify(designJsonSchema())));

@@ -3,8 +3,9 @@ import { Umzug, type UmzugStorage } from 'umzug';
 import type { Migration } from './migration.js';
 import { investigations } from './migrations/0001-investigations.js';
 import { shelf } from './migrations/0002-shelf.js';
+import { modelCount } from './migrations/0003-model-count.js';
 
-export const MIGRATIONS: readonly Migration[] = [investigations, shelf];
+export const MIGRATIONS: readonly Migration[] = [investigations, shelf, modelCount];
 
 /** Any number will do, as long as every Nab uses the same. */
 const ADVISORY_LOCK = 7_219_001;

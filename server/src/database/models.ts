@@ -72,6 +72,7 @@ export class ReadingRow extends Model<
   declare count: number;
   declare stuckCount: number;
   declare onTimeSeconds: number | null;
+  declare modelCount: CreationOptional<number | null>;
   declare note: string;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
@@ -178,6 +179,7 @@ export function defineModels(sequelize: Sequelize): void {
       count: whole(),
       stuckCount: whole(),
       onTimeSeconds: { type: DataTypes.DOUBLE, field: 'on_time_s' },
+      modelCount: DataTypes.DOUBLE,
       note: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,

@@ -108,6 +108,7 @@ function simulateTrials(
         count,
         stuckCount: Math.min(count, Math.floor(random() * 2.2)),
         onTimeSeconds: Math.round(Math.min(trialOnTime(evaluation), 3 + 4 * random()) * 10) / 10,
+        modelCount: evaluation.liftedCount,
         note: '',
         recordedAt: at(50),
         receivedAt: at(51),

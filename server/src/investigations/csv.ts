@@ -23,7 +23,7 @@ export function trialsCsv({ plan, design, predictions, readings }: Investigation
     group: spreadsheetSafe(group.get(current.groupId) ?? ''),
     turns: level.get(current.levelId),
     group_prediction_count: predictionFor(predictions, current.groupId, current.levelId)?.count,
-    model_prediction_count: modelCount.get(current.levelId)?.toFixed(2),
+    model_prediction_count: (current.modelCount ?? modelCount.get(current.levelId))?.toFixed(2),
     off_count: current.offCount,
     lifted_count: current.count,
     stuck_count: current.stuckCount,

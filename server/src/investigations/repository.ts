@@ -87,6 +87,7 @@ export function toReading(row: ReadingRow): Reading {
     count: row.count,
     stuckCount: row.stuckCount,
     onTime_s: row.onTimeSeconds,
+    modelCount: row.modelCount ?? null,
     note: row.note,
     recordedAt: row.recordedAt.toISOString(),
     receivedAt: row.receivedAt.toISOString(),

@@ -14,7 +14,16 @@ export async function belongTogether(groupId: string, levelId: string): Promise<
 export async function insertReading(id: string, body: ReadingBody): Promise<ReadingRow> {
   const { onTime_s: onTimeSeconds, recordedAt, ...rest } = body;
   await ReadingRow.bulkCreate(
-    [{ ...rest, id, onTimeSeconds, recordedAt: new Date(recordedAt), receivedAt: new Date() }],
+    [
+      {
+        modelCount: null,
+        ...rest,
+        id,
+        onTimeSeconds,
+        recordedAt: new Date(recordedAt),
+        receivedAt: new Date(),
+      },
+    ],
     { ignoreDuplicates: true },
   );
   return (await ReadingRow.findByPk(id, { rejectOnEmpty: true })) as ReadingRow;

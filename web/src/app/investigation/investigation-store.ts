@@ -136,7 +136,10 @@ export class InvestigationStore {
     const { traySize } = this.plan().valid();
     const ratios = this.trials()
       .filter(({ current }) => current.count > 0 && current.count < traySize)
-      .map(({ current }) => current.count / (predicted.get(current.levelId) ?? 0))
+      .map(
+        ({ current }) =>
+          current.count / (current.modelCount ?? predicted.get(current.levelId) ?? 0),
+      )
       .filter((ratio) => Number.isFinite(ratio))
       .map(Math.log);
     return updateBelief(PRIOR_BELIEF, ratios);

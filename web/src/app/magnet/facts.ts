@@ -140,6 +140,14 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         'Segmented rod, held against finite elements (docs/accuracy.md). Steel: typical values.',
     },
     {
+      name: 'Face',
+      value: `${formatNumber(Math.abs(e.faceFluxDensity) * 1000)} mT`,
+      note: 'mean over the lifting face',
+      formula: 'flux of the face’s own charge and of all others through it, ÷ its area',
+      inputs: [`${e.core.prepared.core.count} segments of the core`],
+      source: 'Segmented rod, held against finite elements (docs/accuracy.md).',
+    },
+    {
       name: 'Mass lifted',
       value: formatQuantity(e.liftedMass, 'mass'),
       formula: 'ρ × the volume where (μ₀ χ/2) ∇|H|² exceeds ρ g',
@@ -171,7 +179,6 @@ export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: E
   const chain = chainAt(magnet, e);
   const load = loadHeld(magnet, e);
   const opening = openingOf(magnet, e);
-  const face = Math.abs(e.faceFluxDensity) * 1000;
   return [
     {
       name: 'Stays stuck',
@@ -214,14 +221,6 @@ export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: E
         'mirror image of the magnet in the plate, mended for the plate’s size; the plate keeps a potential of its own',
       ],
       source: 'Held against finite elements: within 6 % at gaps of 0.02–2 mm (docs/accuracy.md).',
-    },
-    {
-      name: 'Face',
-      value: `${formatNumber(face)} mT`,
-      note: 'mean over the lifting face',
-      formula: 'flux of the face’s own charge and of all others through it, ÷ its area',
-      inputs: [`${e.core.prepared.core.count} segments of the core`],
-      source: 'Segmented rod, held against finite elements (docs/accuracy.md).',
     },
     {
       name: 'Stored energy',

@@ -19,6 +19,12 @@ import { readDesignFile, saveDesignFile } from './design-file';
       gap: 8px;
       justify-items: end;
     }
+    .nab-row {
+      gap: 8px;
+    }
+    .nab-row button {
+      padding-inline: 10px;
+    }
     kbd {
       font-family: var(--nab-mono);
       border: 1px solid var(--nab-steel);

@@ -103,12 +103,13 @@ export class CorrectionDialog {
   }
 
   private body(withdraw: boolean): unknown {
-    const { groupId, levelId, offCount, onTime_s, note, id } = this.current;
+    const { groupId, levelId, offCount, onTime_s, modelCount = null, note, id } = this.current;
     return {
       groupId,
       levelId,
       offCount,
       onTime_s,
+      modelCount,
       note,
       count: withdraw ? this.current.count : this.count(),
       stuckCount: withdraw ? this.current.stuckCount : this.stuck(),

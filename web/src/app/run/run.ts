@@ -173,6 +173,12 @@ export class RunPage {
     this.moved.set('count');
   }
 
+  /** What the model says of this level's magnet as it is now; null when it cannot be wound. */
+  private predictedNow(): number | null {
+    const magnet = this.store.levels().find(({ id }) => id === this.level().id);
+    return magnet?.evaluation?.liftedCount ?? null;
+  }
+
   protected async saveReading(): Promise<void> {
     // A double tap must not make two readings of one trial.
     if (this.saving) return;
@@ -184,6 +190,7 @@ export class RunPage {
       count: this.count(),
       stuckCount: this.stuck(),
       onTime_s: elapsed > 0 ? Math.round(elapsed * 10) / 10 : null,
+      modelCount: this.predictedNow(),
       note: this.note().trim(),
       recordedAt: new Date().toISOString(),
       corrects: null,
