@@ -67,8 +67,9 @@ export function completeDesign(document: DesignDocument): DesignDocument {
 function geometryProblem(design: DesignDocument): { path: string; message: string } | null {
   const { core, winding } = design;
   const si = (text: string | undefined, kind: QuantityKind = 'length'): number => {
+    if (text === undefined) return NaN;
     try {
-      return parseQuantity(text ?? '', kind).si;
+      return parseQuantity(text, kind).si;
     } catch {
       return NaN;
     }

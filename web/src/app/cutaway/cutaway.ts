@@ -140,6 +140,8 @@ export class Cutaway {
     clip: `cutaway-lens-${this.key}`,
   };
   private layout: Layout | null = null;
+  /** Layers of the picture, back to front, with what each was drawn from. */
+  private readonly layers = new Map<string, { group: Group; key: unknown }>();
 
   constructor() {
     afterNextRender(() => this.makeEdges());
@@ -152,29 +154,58 @@ export class Cutaway {
     const band = predictiveBand(this.belief(), evaluation.liftedCount);
     const at = layOut(design, evaluation, band, this.scale());
     this.layout = at;
-    const root = select(this.picture().nativeElement) as Group;
-    root.selectAll('*').remove();
-    drawRuler(root.append('g'), design, at);
-    drawYoke(root.append('g'), design, at, this.ids.hatch);
-    for (const { axis, second } of axesOf(design, at)) {
-      drawHeaps(root.append('g'), evaluation, band, axis, this.ids.heap);
-      drawCore(root.append('g'), design, axis, this.ids.hatch);
-      drawTurns(root.append('g'), evaluation, design, axis);
-      drawPoles(root.append('g'), design, axis, second && design.pair?.opposed);
+    const axes = axesOf(design, at);
+    const { core, pair, winding } = design;
+    const place = [at.scale, at.y(0)];
+    this.layer('ruler', [place, core.length], (g) => drawRuler(g, design, at));
+    this.layer('yoke', [place, core, pair], (g) => drawYoke(g, design, at, this.ids.hatch));
+    for (const side of [0, 1]) {
+      const here = axes[side];
+      // The second core's layers are empty when there is only one.
+      const draw = (name: string, key: unknown, paint: (g: Group, axis: Layout) => void): void =>
+        this.layer(`${name} ${side}`, here ? key : null, (g) => here && paint(g, here.axis));
+      draw('heaps', band, (g, axis) => drawHeaps(g, evaluation, band, axis, this.ids.heap));
+      draw('core', [place, core, pair], (g, axis) => drawCore(g, design, axis, this.ids.hatch));
+      draw('turns', evaluation, (g, axis) => drawTurns(g, evaluation, design, axis));
+      draw('poles', [place, core, pair, winding.sense, design.supply.plusTail], (g, axis) =>
+        drawPoles(g, design, axis, side === 1 && pair?.opposed),
+      );
     }
-    const right = axesOf(design, at).at(-1)!.axis;
-    drawSupply(root.append('g'), design, evaluation, right);
-    drawLens(root.append('g'), design, evaluation, axesOf(design, at)[0]!.axis, this.ids);
-    root
-      .append('text')
-      .attr('x', BOX.width - 24)
-      .attr('y', BOX.height - 22)
-      .attr('text-anchor', 'end')
-      .attr('font-size', 20)
-      .attr('font-weight', 650)
-      .attr('fill', 'var(--nab-ink)')
-      .text(`about ${countText(band.median)} ${this.objects()}`);
+    this.layer('supply', evaluation, (g) =>
+      drawSupply(g, design, evaluation, axes[axes.length - 1]!.axis),
+    );
+    this.layer('lens', evaluation, (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
+    const sum = `about ${countText(band.median)} ${this.objects()}`;
+    this.layer('sum', sum, (g) =>
+      g
+        .append('text')
+        .attr('x', BOX.width - 24)
+        .attr('y', BOX.height - 22)
+        .attr('text-anchor', 'end')
+        .attr('font-size', 20)
+        .attr('font-weight', 650)
+        .attr('fill', 'var(--nab-ink)')
+        .text(sum),
+    );
     this.placeEdges(at, design, evaluation);
+  }
+
+  /**
+   * Draws one layer of the picture anew if what it depends on has changed; an object stands for
+   * itself, a list for its values.
+   */
+  private layer(name: string, key: unknown, paint: (group: Group) => unknown): void {
+    let layer = this.layers.get(name);
+    if (!layer) {
+      const root = select(this.picture().nativeElement) as Group;
+      layer = { group: root.append('g'), key: undefined };
+      this.layers.set(name, layer);
+    }
+    const now = Array.isArray(key) ? JSON.stringify(key) : key;
+    if (layer.key === now) return;
+    layer.key = now;
+    layer.group.selectAll('*').remove();
+    paint(layer.group);
   }
 
   private makeEdges(): void {
