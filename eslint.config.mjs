@@ -15,6 +15,7 @@ const CORE_ORDER = [
   'heat',
   'coil-field',
   'steel',
+  'fem',
   'straight-core',
   'keeper',
   'two-pole',

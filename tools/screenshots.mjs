@@ -24,6 +24,12 @@ const twoPole = async (page) => {
   await page.evaluate(() => scrollTo(0, 0));
   await page.waitForTimeout(600);
 };
+const solved = async (page) => {
+  await page
+    .getByText(/^Finite elements/)
+    .nth(1)
+    .waitFor();
+};
 const search = async (page) => {
   await page.getByRole('button', { name: 'Search', exact: true }).click();
   await page.locator('nab-front-chart').waitFor();
@@ -38,6 +44,7 @@ const SHOTS = [
   { name: 'question', of: LITTER, step: 'question' },
   { name: 'magnet', of: LITTER, step: 'magnet' },
   { name: 'magnet-dark', of: BOLT, step: 'magnet', theme: 'dark' },
+  { name: 'field', of: LITTER, step: 'field', then: solved },
   { name: 'shelf', path: '/shelf' },
   { name: 'shelf-search', path: '/shelf/search', then: search },
   { name: 'compare', path: compared },

@@ -48,6 +48,10 @@ export const CORE_ERRORS = {
     meaning: 'Cells of this chemistry are not made in this size.',
     remedy: 'Choose one of the listed cells.',
   },
+  FIELD_NOT_ROUND: {
+    meaning: 'The magnet is not round about one axis, so its field cannot be solved this way.',
+    remedy: 'Look at one of its cores alone.',
+  },
   STEEL_UNKNOWN: {
     meaning: 'The core material is not in the table.',
     remedy: 'Choose one of the listed materials.',

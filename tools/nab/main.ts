@@ -5,26 +5,33 @@ import { reference } from './reference.js';
 
 const USAGE = `Usage:
   npm run --silent nab -- evaluate FILE    prints every computed quantity of a design as JSON
-  npm run --silent nab -- reference FILE   checks the cases of a reference file, a JSON line a value
+  npm run --silent nab -- reference FILE [--tier 1|2]
+                                           checks the cases of a reference file, a JSON line a value;
+                                           tier 2, finite elements, takes minutes
 
 FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is not met;
 2: the command or the file cannot be used.
 `;
 
-const COMMANDS: Readonly<Record<string, (parsed: unknown) => number>> = { evaluate, reference };
+const TIERS: Readonly<Record<string, readonly (1 | 2)[]>> = { '1': [1], '2': [2] };
 
 function main([name = '', file, ...rest]: string[]): number {
   if (name === 'help' || name === '--help' || name === '-h') {
     process.stdout.write(USAGE);
     return 0;
   }
-  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
-  if (!command || file === undefined || rest.length > 0) {
-    process.stderr.write(USAGE);
-    return 2;
+  const read = (path: string): unknown => {
+    const typedIn = process.env['INIT_CWD'] ?? process.cwd();
+    return readJsonFile(isAbsolute(path) ? path : resolve(typedIn, path));
+  };
+  if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
+  const tiers = rest.length === 0 ? ([1, 2] as const) : TIERS[rest[1] ?? ''];
+  const plain = rest.length === 0 || (rest.length === 2 && rest[0] === '--tier');
+  if (name === 'reference' && file !== undefined && plain && tiers) {
+    return reference(read(file), tiers);
   }
-  const typedIn = process.env['INIT_CWD'] ?? process.cwd();
-  return command(readJsonFile(isAbsolute(file) ? file : resolve(typedIn, file)));
+  process.stderr.write(USAGE);
+  return 2;
 }
 
 // A closed pipe (| head) is no error of ours.

@@ -60,7 +60,7 @@ describe('nab evaluate', () => {
 
 describe('nab reference', () => {
   it('prints a line a value and the counts, and ends with 0 when all are met', () => {
-    const { status, out } = nab('reference', 'core/reference/given.json');
+    const { status, out } = nab('reference', 'core/reference/given.json', '--tier', '1');
     const lines = out
       .trim()
       .split('\n')
@@ -88,7 +88,7 @@ describe('nab reference', () => {
     const given = JSON.parse(readFileSync(join(root, 'core/reference/given.json'), 'utf8'));
     const loop = given.cases[0];
     const wrong = { cases: [{ ...loop, expected: [{ ...loop.expected[1], B_z: 1 }] }] };
-    const { status, out } = nab('reference', temporaryFile(JSON.stringify(wrong)));
+    const { status, out } = nab('reference', temporaryFile(JSON.stringify(wrong)), '--tier', '1');
     expect(status).toBe(1);
     expect(out).toContain('"ok":false');
   });

@@ -18,3 +18,4 @@ export {
   loopAmpereTurns,
   straightWireField,
 } from './straight-wire.js';
+export { coilSheets, magnetSheet, sheetForce, type CoaxialSheet } from './force.js';

@@ -10,6 +10,7 @@ export {
 export { buildMagnet, sourceOf, windingSpec, type Build } from './build.js';
 export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
+export { fieldProblemOf } from './field-problem.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
 export { chainAt, CONTACT_GAPS, loadCurve, loadHeld, PLATE, type LoadHeld } from './load.js';
 export { openingOf, type Opening } from './opening.js';

@@ -12,3 +12,11 @@ export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
 export { incompleteBeta, logGamma, normalCdf, studentTCdf, studentTQuantile } from './student-t.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
+export {
+  analyseLdl,
+  factoriseLdl,
+  solveLdl,
+  type LdlFactors,
+  type SymbolicLdl,
+  type SymmetricSparse,
+} from './sparse-ldl.js';

@@ -21,7 +21,8 @@ export type CheckLine =
       readonly quantity: string;
       /** Position of the record in the case's list of expected records. */
       readonly record: number;
-      readonly tier: 1;
+      /** 1: segmented rod and closed forms; 2: finite elements. */
+      readonly tier: 1 | 2;
       readonly expected: number;
       readonly computed: number;
       readonly relativeError: number;

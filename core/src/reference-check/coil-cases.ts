@@ -6,12 +6,16 @@ import {
   type OpenedCoil,
 } from '../circuit/index.js';
 import {
+  coilSheets,
   loopField,
   loopMutualInductance,
+  magnetSheet,
   sheetField,
+  sheetForce,
   sheetInductance,
   thickCoilField,
   thickCoilInductance,
+  type CoaxialSheet,
   type MeridianField,
 } from '../coil-field/index.js';
 import { MU_0 } from '../constants.js';
@@ -143,6 +147,42 @@ export const COIL_CHECKERS: Readonly<Record<string, Checker>> = {
       ),
     ),
   ],
+  force_between_coaxial_current_sheets: (entry, record) => {
+    const sheet = (n: 1 | 2, centre: number): CoaxialSheet => {
+      const length = input(entry, `l${n}_m`);
+      return {
+        radius: input(entry, `r${n}_m`),
+        from: centre - length / 2,
+        to: centre + length / 2,
+        ampereTurns: input(entry, `N${n}`) * input(entry, `I${n}_A`),
+      };
+    };
+    const offset = numberIn(record, 'offset_m', entry.id);
+    return [force(entry, record, 'F_z_on_2', sheetForce(sheet(1, 0), sheet(2, offset)))];
+  },
+  force_disc_magnet_thin_solenoid: (entry, record) => {
+    const half = input(entry, 'solenoid_length_m') / 2;
+    const solenoid: CoaxialSheet = {
+      radius: input(entry, 'solenoid_radius_m'),
+      from: -half,
+      to: half,
+      ampereTurns: input(entry, 'turns') * input(entry, 'current_A'),
+    };
+    return [force(entry, record, 'F_z_on_magnet', sheetForce(solenoid, magnetOf(entry, record)))];
+  },
+  force_disc_magnet_thick_solenoid: (entry, record) => {
+    const half = input(entry, 'length_m') / 2;
+    const sheets = coilSheets(
+      input(entry, 'r_inner_m'),
+      input(entry, 'r_outer_m'),
+      -half,
+      half,
+      input(entry, 'turns') * input(entry, 'current_A'),
+    );
+    const magnet = magnetOf(entry, record);
+    const sum = sheets.reduce((total, sheet) => total + sheetForce(sheet, magnet), 0);
+    return [force(entry, record, 'F_z_on_magnet', sum)];
+  },
   flyback_without_diode: (entry, record) => {
     const { voltage, time } = kickWithoutDiode(openedCoil(entry), {
       capacitance: input(entry, 'Cpar'),
@@ -186,6 +226,28 @@ export const COIL_CHECKERS: Readonly<Record<string, Checker>> = {
     ];
   },
 };
+
+/** A force; one that vanishes by symmetry is compared with the magnet's and coil's own scale. */
+function force(
+  entry: ReferenceCase,
+  record: ExpectedRecord,
+  quantity: string,
+  computed: number,
+): Computed {
+  const line = scalar(entry, record, quantity, computed);
+  return line.scale > 0 ? line : { ...line, scale: 1 };
+}
+
+function magnetOf(entry: ReferenceCase, record: ExpectedRecord): CoaxialSheet {
+  const half = input(entry, 'magnet_thickness_m') / 2;
+  const offset = numberIn(record, 'offset_m', entry.id);
+  return magnetSheet(
+    input(entry, 'Br_T'),
+    input(entry, 'magnet_radius_m'),
+    offset - half,
+    offset + half,
+  );
+}
 
 /** The record's value, where this name is computed; the simple estimates of a case are not. */
 function named(

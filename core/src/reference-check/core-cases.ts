@@ -30,6 +30,24 @@ export interface Answer {
   readonly tolerance: number;
 }
 
+/**
+ * What a demagnetising case asks for.
+ * @param middle,volume mean flux density of the mid-plane and of the volume over that without steel.
+ */
+export function demagnetisingValues(
+  middle: number,
+  volume: number,
+  permeability: number,
+): Record<string, number> {
+  const factor = (b: number): number => (1 - b / permeability) / (b - b / permeability);
+  return {
+    Nf: factor(middle),
+    Nm: factor(volume),
+    B_mid_over_mu0H0: middle,
+    B_vol_over_mu0H0: volume,
+  };
+}
+
 /** Cylinder of linear material in a uniform axial field. */
 export function demagnetisingCase(entry: ReferenceCase): QuantitySource {
   const slenderness = numberIn(entry.inputs, 'length_over_diameter', entry.id);
@@ -43,13 +61,7 @@ export function demagnetisingCase(entry: ReferenceCase): QuantitySource {
   const volume =
     state.fluxDensity.reduce((sum, b, i) => sum + b * (boundaries[i + 1]! - boundaries[i]!), 0) /
     (length * MU_0);
-  const factor = (b: number): number => (1 - b / permeability) / (b - b / permeability);
-  const values: Record<string, number> = {
-    Nf: factor(middle),
-    Nm: factor(volume),
-    B_mid_over_mu0H0: middle,
-    B_vol_over_mu0H0: volume,
-  };
+  const values = demagnetisingValues(middle, volume, permeability);
   return (name) => {
     const computed = values[name];
     return computed === undefined ? null : { computed, tolerance: toleranceFor(entry.kind, name) };

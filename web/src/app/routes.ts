@@ -43,6 +43,11 @@ export const routes: Routes = [
         loadComponent: () => import('./magnet/magnet').then((m) => m.MagnetPage),
       },
       {
+        path: 'field',
+        title: 'Field – Nab',
+        loadComponent: () => import('./field/field').then((m) => m.FieldPage),
+      },
+      {
         path: 'prepare',
         title: 'Prepare – Nab',
         loadComponent: () => import('./prepare/prepare').then((m) => m.PreparePage),

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
 import type { DesignDocument } from '@nab/contract';
 import {
   bestChanges,
@@ -49,6 +50,7 @@ import { WindingFields } from './winding-fields';
     MagnetToolbar,
     Notice,
     QuantityField,
+    RouterLink,
     SupplyFields,
     WindingFields,
   ],

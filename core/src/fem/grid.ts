@@ -1,0 +1,151 @@
+/** A rectangle of the meridian half-plane, m: radii and heights. */
+export interface Rectangle {
+  readonly r0: number;
+  readonly r1: number;
+  readonly z0: number;
+  readonly z1: number;
+}
+
+/**
+ * Grid lines of a box around the geometry and of the shell around the box that reaches to infinity.
+ * In the shell a grid coordinate x stands for X = X₁ + s/(1 − s/w), s = x − X₁, w the shell's width.
+ * Source: Henrotte, Meys, Hedia, Dular & Legros, IEEE Trans. Magn. 35, 1434 (1999).
+ */
+export interface Grid {
+  readonly r: Float64Array;
+  readonly z: Float64Array;
+  /** Inner ends of the shell and its width: outward in r, downward and upward in z. */
+  readonly shell: {
+    readonly r: number;
+    readonly zLow: number;
+    readonly zHigh: number;
+    readonly width: number;
+  };
+}
+
+export interface GridOptions {
+  /** Spacing at corners of steel as a share of the smallest steel dimension. */
+  readonly corner: number;
+  /** Growth of the spacing from one cell to the next. */
+  readonly ratio: number;
+  /** Largest cell over the geometry's size. */
+  readonly largest: number;
+  /** Equal parts that every cell is cut into, to see how the error falls; 1 when absent. */
+  readonly split?: number;
+  /** Distance from the geometry to the shell over the geometry's size. */
+  readonly margin: number;
+}
+
+export const GRID: GridOptions = { corner: 1 / 24, ratio: 1.2, largest: 1 / 20, margin: 0.8 };
+const SHELL_CELLS = 6;
+
+/**
+ * Lines through all edges, close together at edges of steel, growing away from them.
+ * @param fine rectangles whose edges need fine cells; @param coarse rectangles that only need lines.
+ */
+export function makeGrid(
+  fine: readonly Rectangle[],
+  coarse: readonly Rectangle[],
+  { corner, ratio, margin, largest, split = 1 }: GridOptions = GRID,
+): Grid {
+  const all = [...fine, ...coarse];
+  const rMax = Math.max(...all.map(({ r1 }) => r1));
+  const zMin = Math.min(...all.map(({ z0 }) => z0));
+  const zMax = Math.max(...all.map(({ z1 }) => z1));
+  const size = Math.max(zMax - zMin, 2 * rMax);
+  const smallest = Math.min(...fine.flatMap(({ r0, r1, z0, z1 }) => [r1 - r0, z1 - z0]));
+  const width = margin * size;
+  const shell = { r: rMax + width, zLow: zMin - width, zHigh: zMax + width, width };
+  const lines = (
+    fineEdges: number[],
+    coarseEdges: number[],
+    low: number,
+    high: number,
+  ): Float64Array => {
+    const isFine = new Set(fineEdges);
+    const edges = [...new Set([low, ...fineEdges, ...coarseEdges, high])]
+      .sort((p, q) => p - q)
+      .filter((edge, i, sorted) => i === 0 || edge - sorted[i - 1]! > 1e-12);
+    const spacing = edges.map((edge, i) => {
+      const left = i > 0 ? edge - edges[i - 1]! : Infinity;
+      const right = i < edges.length - 1 ? edges[i + 1]! - edge : Infinity;
+      const room = Math.min(left, right) / 2;
+      if (isFine.has(edge)) return Math.min(room, corner * smallest);
+      return Math.min(room, edge === low || edge === high ? size / 3 : smallest / 4);
+    });
+    const [first, last] = [Math.min(...fineEdges), Math.max(...fineEdges)];
+    const points = [edges[0]!];
+    // Along slender steel cells are no longer than it is thick; in the empty space around they may be.
+    const within = Math.max(size / 150, Math.min(size * largest, 1.2 * smallest));
+    for (let i = 1; i < edges.length; i++) {
+      const outside = edges[i - 1]! < first || edges[i]! > last;
+      const most = outside ? 2 * size * largest : within;
+      points.push(...graded(edges[i - 1]!, edges[i]!, spacing[i - 1]!, spacing[i]!, ratio, most));
+    }
+    return Float64Array.from(points);
+  };
+  const inner = {
+    r: lines(
+      fine.flatMap(({ r0, r1 }) => [r0, r1]).filter((r) => r > 0),
+      coarse.flatMap(({ r0, r1 }) => [r0, r1]),
+      0,
+      shell.r,
+    ),
+    z: lines(
+      fine.flatMap(({ z0, z1 }) => [z0, z1]),
+      coarse.flatMap(({ z0, z1 }) => [z0, z1]),
+      shell.zLow,
+      shell.zHigh,
+    ),
+  };
+  const outward = Array.from({ length: SHELL_CELLS }, (_, i) => (width * (i + 1)) / SHELL_CELLS);
+  const cut = (points: readonly number[]): Float64Array =>
+    Float64Array.from(
+      points.flatMap((x, i) =>
+        i === 0
+          ? [x]
+          : Array.from(
+              { length: split },
+              (_, k) => points[i - 1]! + ((x - points[i - 1]!) * (k + 1)) / split,
+            ),
+      ),
+    );
+  return {
+    r: cut([...inner.r, ...outward.map((s) => shell.r + s)]),
+    z: cut([
+      ...[...outward].reverse().map((s) => shell.zLow - s),
+      ...inner.z,
+      ...outward.map((s) => shell.zHigh + s),
+    ]),
+    shell,
+  };
+}
+
+/** Points from a (left out) to b, spaced ha and hb at the ends and growing inward. */
+function graded(
+  a: number,
+  b: number,
+  ha: number,
+  hb: number,
+  ratio: number,
+  most: number,
+): number[] {
+  const left: number[] = [];
+  const right: number[] = [];
+  let [stepA, stepB, sum] = [ha, hb, 0];
+  while (sum < (b - a) * 0.999) {
+    if (stepA <= stepB) {
+      left.push(stepA);
+      sum += stepA;
+      stepA = Math.min(most, stepA * ratio);
+    } else {
+      right.push(stepB);
+      sum += stepB;
+      stepB = Math.min(most, stepB * ratio);
+    }
+  }
+  const steps = [...left, ...right.reverse()];
+  const scale = (b - a) / sum;
+  let x = a;
+  return steps.map((step, i) => (x = i === steps.length - 1 ? b : x + step * scale));
+}

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { analyseLdl, factoriseLdl, seededRandom, solveInPlace, solveLdl } from './index.js';
+
+/** A random symmetric matrix, diagonally dominant, as dense and as compressed upper columns. */
+function randomMatrix(size: number, filling: number) {
+  const random = seededRandom(5);
+  const dense = new Float64Array(size * size);
+  for (let c = 0; c < size; c++) {
+    for (let r = 0; r < c; r++) {
+      if (random() < filling) dense[r * size + c] = dense[c * size + r] = random() - 0.5;
+    }
+    dense[c * size + c] = 3 + random();
+  }
+  const pointer = new Int32Array(size + 1);
+  const row: number[] = [];
+  const value: number[] = [];
+  for (let c = 0; c < size; c++) {
+    for (let r = 0; r <= c; r++) {
+      if (dense[r * size + c] === 0) continue;
+      row.push(r);
+      value.push(dense[r * size + c]!);
+    }
+    pointer[c + 1] = row.length;
+  }
+  const sparse = { size, pointer, row: Int32Array.from(row), value: Float64Array.from(value) };
+  return { dense, sparse };
+}
+
+describe('the sparse factorisation', () => {
+  it('solves what the dense one solves', () => {
+    const { dense, sparse } = randomMatrix(60, 0.08);
+    const right = Float64Array.from({ length: 60 }, (_, i) => Math.sin(i));
+    const x = right.slice();
+    solveLdl(factoriseLdl(sparse, analyseLdl(sparse))!, x);
+    const expected = right.slice();
+    solveInPlace(dense, expected);
+    x.forEach((value, i) => expect(value).toBeCloseTo(expected[i]!, 10));
+  });
+
+  it('serves another matrix of the same pattern', () => {
+    const { sparse } = randomMatrix(30, 0.1);
+    const symbolic = analyseLdl(sparse);
+    const doubled = { ...sparse, value: sparse.value.map((v) => 2 * v) };
+    const [one, two] = [new Float64Array(30).fill(1), new Float64Array(30).fill(2)];
+    solveLdl(factoriseLdl(sparse, symbolic)!, one);
+    solveLdl(factoriseLdl(doubled, symbolic)!, two);
+    two.forEach((value, i) => expect(value).toBeCloseTo(one[i]!, 12));
+  });
+
+  it('gives up on a singular matrix', () => {
+    const { sparse } = randomMatrix(5, 0);
+    sparse.value[2] = 0;
+    expect(factoriseLdl(sparse, analyseLdl(sparse))).toBeNull();
+  });
+});
