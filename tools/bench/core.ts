@@ -4,9 +4,11 @@ import {
   buildMagnet,
   coreSections,
   evaluateMagnet,
+  fieldProblemOf,
   magnetise,
   prepareCore,
   searchShelf,
+  solveField,
   type SearchStock,
 } from '@nab/core';
 
@@ -94,3 +96,12 @@ const seconds = (performance.now() - start) / 1000;
 process.stdout.write(
   `Shelf searched: ${result.value.candidates} candidates, ${result.value.evaluated} in full, in ${seconds.toFixed(2)} s\n`,
 );
+
+for (const name of ['cold', 'again']) {
+  const begin = performance.now();
+  const { u, iterations } = solveField(fieldProblemOf(magnet, buildMagnet(magnet)));
+  const took = (performance.now() - begin) / 1000;
+  process.stdout.write(
+    `Field by finite elements, ${name}: ${u.length} unknowns, ${iterations} steps, in ${took.toFixed(2)} s\n`,
+  );
+}

@@ -11,18 +11,11 @@ import {
 import { drag, select, type D3DragEvent, type Selection } from 'd3';
 import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
 import { countText } from '../words';
-import {
-  drawCore,
-  drawHeaps,
-  drawLens,
-  drawPoles,
-  drawRuler,
-  drawSupply,
-  drawTurns,
-  drawYoke,
-  type Group,
-} from './draw-magnet';
-import { BOX, layOut, type Layout } from './layout';
+import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
+import { drawHeaps } from './draw-heap';
+import { drawSupply } from './draw-supply';
+import { drawLens, drawTurns } from './draw-winding';
+import { BOX, layOut, type Group, type Layout } from './layout';
 
 /** Which end of the winding: the upper one (start) or the one toward the tip. */
 export type WindingEdge = 'start' | 'end';

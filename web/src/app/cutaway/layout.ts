@@ -1,4 +1,8 @@
+import type { Selection } from 'd3';
 import { faceHeight, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
+
+/** A group of the drawing. */
+export type Group = Selection<SVGGElement, unknown, null, undefined>;
 
 /** The drawing's own box, in its user units. */
 export const BOX = { width: 520, height: 620 } as const;
