@@ -62,6 +62,8 @@ test('a double tap makes one reading', async ({ page, request }) => {
   await page.getByRole('button', { name: 'Done without the clock' }).click();
   await page.getByRole('textbox', { name: /^Lifted:/ }).fill('9');
   await page.getByRole('button', { name: 'Save this trial' }).dblclick();
+  // “Saved” still stands there from before until the tap has reached the outbox.
+  await expect.poll(async () => (await stored(request, id)).readings.length).toBe(1);
   await bench.isSaved();
   const { readings } = await stored(request, id);
   expect(readings).toHaveLength(1);

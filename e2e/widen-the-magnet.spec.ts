@@ -137,7 +137,7 @@ test('the plate it holds depends on what lies between, with a chart and its tabl
 }) => {
   await expect(page.getByText(/^Across 0.1 mm it pulls with/)).toBeVisible();
   const before = await page.getByText(/^Across 0.1 mm it pulls with/).textContent();
-  await page.getByLabel('Contact gap').fill('0.5 mm');
+  await page.getByLabel('Contact gap', { exact: true }).fill('0.5 mm');
   await expect(page.getByText(/^Across 0.5 mm it pulls with/)).toBeVisible();
   await page.getByText('Load against gap as a table').click();
   await expect(page.getByRole('cell', { name: 'a sheet of paper' })).toBeVisible();
