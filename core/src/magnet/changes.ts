@@ -109,9 +109,12 @@ export function ampereTurnsYardstick({
   source,
   leadResistance,
   coilResistance,
-  winding,
+  circuit,
+  ampereTurns,
 }: Build): number {
-  const turns = winding.layers.reduce((sum, layer) => sum + layer.turns, 0);
+  // Times that the supply's current goes round the core: cables and parallel parts count as they do.
+  const turns = ampereTurns / circuit.current;
+  if (!(turns > 0)) return 0;
   const perTurnSquared = coilResistance / (turns * turns);
   const before = source.resistance + leadResistance;
   const limit = source.currentLimit ?? Infinity;

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { buildMagnet, evaluateMagnet, findLimit, openingOf, type MagnetDesign } from './index.js';
+import {
+  ampereTurnsYardstick,
+  buildMagnet,
+  evaluateMagnet,
+  findLimit,
+  openingOf,
+  type MagnetDesign,
+} from './index.js';
 
 const bolt: MagnetDesign = {
   core: {
@@ -116,6 +123,15 @@ describe('sorts of wire', () => {
       (2 * buildMagnet(single).coilResistance) / buildMagnet(single).wireLength,
       9,
     );
+  });
+
+  it('in a cable are measured by the same yardstick', () => {
+    const cable = buildMagnet(withWire({ insulation: 'hook-up', form: 'cable', join: 'adding' }));
+    expect(ampereTurnsYardstick(cable)).toBeGreaterThanOrEqual(cable.ampereTurns);
+    const wrong = buildMagnet(
+      withWire({ insulation: 'hook-up', form: 'cable', join: 'cancelling' }),
+    );
+    expect(ampereTurnsYardstick(wrong)).toBe(0);
   });
 
   it('joined end to end cancel: current, heat and nothing lifted', () => {

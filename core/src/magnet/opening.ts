@@ -9,6 +9,9 @@ import { coreLinkagePerTurn } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
 import type { Evaluation } from './evaluate.js';
 
+/** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
+const SPARK_V = 330;
+
 /** What switching off does. SI. */
 export interface Opening {
   /** Flux linkage over current at the working point, H. */
@@ -17,7 +20,7 @@ export interface Opening {
   readonly riseTime: number;
   /** ½ L I², J. */
   readonly energy: number;
-  /** Voltage across the coil, V: with a diode its own, without one what the stray capacitance allows. */
+  /** Voltage across the coil, V: with a diode its own, without one what stray capacitance and spark allow. */
   readonly kick: number;
   /** Time until the current has fallen to 1 %, s; without a diode the time of the kick. */
   readonly offTime: number;
@@ -57,5 +60,5 @@ export function openingOf(design: MagnetDesign, evaluation: Evaluation): Opening
     return { ...common, kick: voltage, offTime: times[0]! };
   }
   const { voltage, time } = kickWithoutDiode(coil);
-  return { ...common, kick: voltage, offTime: time };
+  return { ...common, kick: Math.min(voltage, SPARK_V), offTime: time };
 }

@@ -239,7 +239,7 @@ export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: E
       note: magnet.leads.diode ? 'with the diode' : 'without a diode, ×/÷ 3',
       formula: magnet.leads.diode
         ? 'n V ln(1 + I/I_s) + I R_s of the diode'
-        : 'first peak of the swing of L against 200 pF, damped by 1 kΩ',
+        : 'first peak of the swing of L against 200 pF, damped by 1 kΩ; a spark holds it at 330 V',
       inputs: [
         `L = ${formatNumber(opening.inductance * 1000, 2)} mH, I = ${formatQuantity(e.circuit.current, 'current')}`,
       ],
