@@ -35,6 +35,16 @@ function axesOf({ pair }: MagnetDesign, at: Layout): { axis: Layout; second: boo
   ];
 }
 
+/** A drawing, with what it was drawn from. */
+interface Picture {
+  readonly design: MagnetDesign;
+  readonly evaluation: Evaluation;
+  readonly belief: ClassBelief;
+  readonly scale: number | null;
+  readonly objects: string;
+  readonly layout: Layout;
+}
+
 const GRAIN = 0.0005;
 /** The grips stand beside the ruler, clear of lens and heap. */
 const GRIP_X = 62;
@@ -132,21 +142,36 @@ export class Cutaway {
     heap: `cutaway-heap-${this.key}`,
     clip: `cutaway-lens-${this.key}`,
   };
-  private layout: Layout | null = null;
+  /** What the picture was last drawn from; ahead of the inputs while the hand drags. */
+  private drawn: Picture | null = null;
   /** Layers of the picture, back to front, with what each was drawn from. */
   private readonly layers = new Map<string, { group: Group; key: unknown }>();
 
   constructor() {
     afterNextRender(() => this.makeEdges());
-    afterRenderEffect(() => this.draw());
+    afterRenderEffect(() => {
+      this.draw(this.design(), this.evaluation(), this.belief());
+    });
   }
 
-  private draw(): void {
-    const design = this.design();
-    const evaluation = this.evaluation();
-    const band = predictiveBand(this.belief(), evaluation.liftedCount);
-    const at = layOut(design, evaluation, band, this.scale());
-    this.layout = at;
+  /**
+   * Draws a magnet at once. What the hand drags is drawn ahead of the page's round of changes, which
+   * then finds it drawn.
+   */
+  draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassBelief): void {
+    const [scale, objects, before] = [this.scale(), this.objects(), this.drawn];
+    if (
+      before?.design === design &&
+      before.evaluation === evaluation &&
+      before.belief === belief &&
+      before.scale === scale &&
+      before.objects === objects
+    ) {
+      return;
+    }
+    const band = predictiveBand(belief, evaluation.liftedCount);
+    const at = layOut(design, evaluation, band, scale);
+    this.drawn = { design, evaluation, belief, scale, objects, layout: at };
     const axes = axesOf(design, at);
     const { core, pair, winding } = design;
     const place = [at.scale, at.y(0)];
@@ -168,7 +193,7 @@ export class Cutaway {
       drawSupply(g, design, evaluation, axes[axes.length - 1]!.axis),
     );
     this.layer('lens', evaluation, (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
-    const sum = `about ${countText(band.median)} ${this.objects()}`;
+    const sum = `about ${countText(band.median)} ${objects}`;
     this.layer('sum', sum, (g) =>
       g
         .append('text')
@@ -180,7 +205,7 @@ export class Cutaway {
         .attr('fill', 'var(--nab-ink)')
         .text(sum),
     );
-    this.placeEdges(at, design, evaluation);
+    this.placeEdges(this.drawn);
   }
 
   /**
@@ -241,7 +266,7 @@ export class Cutaway {
       drag<SVGGElement, WindingEdge>()
         .container(this.edges().nativeElement)
         .on('drag', (event: D3DragEvent<SVGGElement, WindingEdge, unknown>, edge) => {
-          if (this.layout) this.move(edge, this.layout.z(event.y));
+          if (this.drawn) this.move(edge, this.drawn.layout.z(event.y));
         }),
     );
     grips.on('keydown', (event: KeyboardEvent, edge) => {
@@ -254,12 +279,13 @@ export class Cutaway {
       const step = steps[event.key];
       if (step === undefined) return;
       event.preventDefault();
-      this.move(edge, this.design().winding[edge] + step * 0.001);
+      const at = this.drawn?.design.winding[edge];
+      if (at !== undefined) this.move(edge, at + step * 0.001);
     });
-    if (this.layout) this.placeEdges(this.layout, this.design(), this.evaluation());
+    if (this.drawn) this.placeEdges(this.drawn);
   }
 
-  private placeEdges(at: Layout, design: MagnetDesign, evaluation: Evaluation): void {
+  private placeEdges({ layout: at, design, evaluation }: Picture): void {
     const left = axesOf(design, at)[0]!.axis.axisX;
     const edge = left - evaluation.winding.outerRadius * at.scale - 2;
     const grips = select(this.edges().nativeElement)
@@ -307,33 +333,37 @@ export class Cutaway {
       drag<SVGGElement, unknown>()
         .container(this.edges().nativeElement)
         .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
-          if (!this.layout) return;
-          const left = axesOf(this.design(), this.layout)[0]!.axis.axisX;
-          this.moveLayers((left - event.x) / this.layout.scale);
+          if (!this.drawn) return;
+          const { design, layout } = this.drawn;
+          const left = axesOf(design, layout)[0]!.axis.axisX;
+          this.moveLayers((left - event.x) / layout.scale);
         }),
     );
     grip.on('keydown', (event: KeyboardEvent) => {
       const step = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
       if (step === undefined) return;
       event.preventDefault();
-      this.fillLayers(this.evaluation().winding.layers.length + step);
+      if (this.drawn) this.fillLayers(this.drawn.evaluation.winding.layers.length + step);
     });
   }
 
   private moveLayers(radius: number): void {
-    const { winding, wire } = this.evaluation();
+    if (!this.drawn) return;
+    const { winding, wire } = this.drawn.evaluation;
     const inner = winding.layers[0]!.radius - wire.height / 2;
     this.fillLayers(Math.round((radius - inner) / wire.height));
   }
 
   private fillLayers(layers: number): void {
-    const { turnsPerLayer } = this.evaluation().winding;
-    const turns = Math.max(1, Math.min(12, layers)) * turnsPerLayer;
-    if (turns !== this.design().winding.turns) this.turnsMove.emit(turns);
+    if (!this.drawn) return;
+    const { design, evaluation } = this.drawn;
+    const turns = Math.max(1, Math.min(12, layers)) * evaluation.winding.turnsPerLayer;
+    if (turns !== design.winding.turns) this.turnsMove.emit(turns);
   }
 
   private move(edge: WindingEdge, position: number): void {
-    const { core, winding } = this.design();
+    if (!this.drawn) return;
+    const { core, winding } = this.drawn.design;
     const gap = 0.002;
     const furthest = winding.base > 0 || core.shape === 'none' ? 2 * core.length : core.length;
     const [low, high] = edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, furthest];

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { DesignDocument } from '@nab/contract';
@@ -63,6 +63,7 @@ export class MagnetPage {
   protected readonly store = inject(InvestigationStore);
   protected readonly touchTimes = TOUCH_TIMES;
   private readonly sweepService = inject(SweepService);
+  private readonly cutaway = viewChild(Cutaway);
 
   protected readonly design = computed(() => this.store.design().value());
   protected readonly base = computed(() => this.store.base());
@@ -146,6 +147,18 @@ export class MagnetPage {
   protected moveEdge({ edge, position }: EdgeMove): void {
     const typed = this.design().winding[edge];
     this.edit('winding', { [edge]: inTypedUnit(typed, 'length', position, 4) });
+    this.drawAhead();
+  }
+
+  protected fillLayers(turns: number): void {
+    this.edit('winding', { turns });
+    this.drawAhead();
+  }
+
+  /** The drawing follows the hand; figures and words follow it in the page's next round. */
+  private drawAhead(): void {
+    const { evaluation } = this.base();
+    if (evaluation) this.cutaway()?.draw(this.store.magnet(), evaluation, this.store.belief());
   }
 
   protected tryChange(change: Change): void {
