@@ -10,6 +10,8 @@ const file = readReferenceFile(
 const CHECKED = [
   'given.demag.cyl_LD1_mu100000',
   'given.linear.rod8x50',
+  'given.sphere_uniform_field',
+  'given.ball.rod8x50.mu1000.gap1mm',
   'given.nonlinear.boltM8x50.NI400',
   'given.nonlinear.nail4x75.NI1600',
   'given.force.rod8x50_plate.gap0.02mm.NI1200',
@@ -22,7 +24,8 @@ describe('finite elements', () => {
     'meet %s in every value',
     (_id, entry) => {
       const lines = checkCase(entry, file, [2]);
-      expect(lines).toHaveLength(entry.expected.length);
+      const records = new Set(lines.map((line) => line.record));
+      expect(records.size).toBe(entry.expected.length);
       expect(lines.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
     },
     30_000,

@@ -52,6 +52,22 @@ export const CORE_ERRORS = {
     meaning: 'The magnet is not round about one axis, so its field cannot be solved this way.',
     remedy: 'Look at one of its cores alone.',
   },
+  FIELD_EMPTY: {
+    meaning: 'There is no steel, no winding or no current, so there is no field to solve.',
+    remedy: 'Wind at least one turn and connect a cell.',
+  },
+  FIELD_GEOMETRY: {
+    meaning: 'A part of the magnet has no size, or two pieces of steel touch without a gap.',
+    remedy: 'Give every part a thickness, and faces a gap of 0.02 mm or more.',
+  },
+  FIELD_OVERLAP: {
+    meaning: 'Two parts of the magnet lie in one another.',
+    remedy: 'Move or shrink one of them so that they only touch.',
+  },
+  FIELD_CURRENT: {
+    meaning: 'There are more ampere-turns than any magnet on a bench has.',
+    remedy: 'Use fewer turns or fewer cells.',
+  },
   STEEL_UNKNOWN: {
     meaning: 'The core material is not in the table.',
     remedy: 'Choose one of the listed materials.',

@@ -1,4 +1,4 @@
-import type { DiscreteProblem } from './field-problem.js';
+import type { Mesh } from './mesh.js';
 
 /** Points of the seven-point rule of degree five on a triangle, barycentric, and their weights. */
 const RULE = ((): {
@@ -21,32 +21,29 @@ const RULE = ((): {
 export const POINTS = 7;
 
 /** The six functions of second order: corners, then the middles opposite to them. */
-export function shapeFunctions([p, q, s]: readonly number[]): number[] {
-  return [
-    p! * (2 * p! - 1),
-    q! * (2 * q! - 1),
-    s! * (2 * s! - 1),
-    4 * q! * s!,
-    4 * s! * p!,
-    4 * p! * q!,
-  ];
+export function shapeFunctions(p: number, q: number, s: number): number[] {
+  return [p * (2 * p - 1), q * (2 * q - 1), s * (2 * s - 1), 4 * q * s, 4 * s * p, 4 * p * q];
 }
 
-/** Their derivatives by the three barycentric coordinates, six rows of three. */
-export function shapeDerivatives([p, q, s]: readonly number[]): number[][] {
-  return [
-    [4 * p! - 1, 0, 0],
-    [0, 4 * q! - 1, 0],
-    [0, 0, 4 * s! - 1],
-    [0, 4 * s!, 4 * q!],
-    [4 * s!, 0, 4 * p!],
-    [4 * q!, 4 * p!, 0],
-  ];
+/** Their derivatives by q and by s, with p = 1 − q − s. */
+export function shapeSlopes(p: number, q: number, s: number): { q: number[]; s: number[] } {
+  return {
+    q: [1 - 4 * p, 4 * q - 1, 0, 4 * s, -4 * s, 4 * (p - q)],
+    s: [1 - 4 * p, 0, 4 * s - 1, 4 * q, 4 * (p - s), -4 * q],
+  };
 }
+
+/** Values of the six functions at the points of the rule, point by point. */
+export const SHAPES_AT_POINTS = Float64Array.from(
+  RULE.points.flatMap(([p, q, s]) => shapeFunctions(p!, q!, s!)),
+);
+const SLOPES = RULE.points.map(([p, q, s]) => shapeSlopes(p!, q!, s!));
+const SLOPES_BY_Q = Float64Array.from(SLOPES.flatMap(({ q }) => q));
+const SLOPES_BY_S = Float64Array.from(SLOPES.flatMap(({ s }) => s));
 
 /**
  * What the integrals need, per triangle and point: the flux density per unit of each node's value,
- * (−ρ ∂φ/∂z, 2 φ + ρ ∂φ/∂ρ), the weight 2πρ dA, and the radius.
+ * (−ρ ∂φ/∂z, 2 φ + ρ ∂φ/∂ρ), the weight 2πρ dA, and the radius and height.
  */
 export interface ElementTable {
   readonly radial: Float64Array;
@@ -64,71 +61,59 @@ export function unfold(x: number, from: number, width: number): { at: number; sl
   return { at: from + s / left, slope: 1 / (left * left) };
 }
 
-/** Radius and height of a grid point, with the slopes of both maps. */
-export function place(
-  { grid: { shell } }: DiscreteProblem,
-  x: number,
-  y: number,
-): { r: number; z: number; slopeR: number; slopeZ: number } {
-  const r = unfold(x, shell.r, shell.width);
-  const up = y > shell.zHigh;
-  const z = up ? unfold(y, shell.zHigh, shell.width) : unfold(-y, -shell.zLow, shell.width);
-  return {
-    r: r.at,
-    z: up || y >= shell.zLow ? (up ? z.at : y) : -z.at,
-    slopeR: r.slope,
-    slopeZ: z.slope,
-  };
+/** Grid coordinate of a real one: the inverse of {@link unfold}. */
+export function fold(at: number, from: number, width: number): number {
+  const real = at - from;
+  return real <= 0 ? at : from + real / (1 + real / width);
 }
 
-/** Grid coordinates of a node of second order. */
-export function nodePlace(
-  { grid, columns }: DiscreteProblem,
-  node: number,
-): { x: number; y: number } {
-  const at = (lines: Float64Array, k: number): number =>
-    k % 2 === 0 ? lines[k / 2]! : (lines[(k - 1) / 2]! + lines[(k + 1) / 2]!) / 2;
-  return { x: at(grid.r, node % columns), y: at(grid.z, Math.floor(node / columns)) };
+/** Height of a grid height, and its derivative. */
+export function unfoldHeight({ shell }: Mesh['grid'], y: number): { at: number; slope: number } {
+  if (y > shell.zHigh) return unfold(y, shell.zHigh, shell.width);
+  if (y >= shell.zLow) return { at: y, slope: 1 };
+  const { at, slope } = unfold(-y, -shell.zLow, shell.width);
+  return { at: -at, slope };
 }
 
-export function elementTable(discrete: DiscreteProblem): ElementTable {
-  const { triangles, body } = discrete;
+export function elementTable(mesh: Mesh): ElementTable {
+  const { triangles, body, grid } = mesh;
   const count = body.length;
   const radial = new Float64Array(count * POINTS * 6);
   const axial = new Float64Array(count * POINTS * 6);
   const weight = new Float64Array(count * POINTS);
   const radius = new Float64Array(count * POINTS);
   const height = new Float64Array(count * POINTS);
-  const shapes = RULE.points.map(shapeFunctions);
-  const derivatives = RULE.points.map(shapeDerivatives);
+  const x = new Float64Array(6);
+  const y = new Float64Array(6);
   for (let t = 0; t < count; t++) {
-    const [a, b, c] = [0, 1, 2].map((k) => nodePlace(discrete, triangles[t * 6 + k]!)) as [
-      { x: number; y: number },
-      { x: number; y: number },
-      { x: number; y: number },
-    ];
-    const double = (b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y);
-    const byX = [b.y - c.y, c.y - a.y, a.y - b.y].map((d) => d / double);
-    const byY = [c.x - b.x, a.x - c.x, b.x - a.x].map((d) => d / double);
-    RULE.points.forEach((point, q) => {
-      const x = point[0]! * a.x + point[1]! * b.x + point[2]! * c.x;
-      const y = point[0]! * a.y + point[1]! * b.y + point[2]! * c.y;
-      const { r, z, slopeR, slopeZ } = place(discrete, x, y);
-      const at = t * POINTS + q;
-      weight[at] = (RULE.weights[q]! * Math.abs(double) * slopeR * slopeZ * 2 * Math.PI * r) / 2;
-      radius[at] = r;
-      height[at] = z;
-      for (let k = 0; k < 6; k++) {
-        const d = derivatives[q]![k]!;
-        const dx = d[0]! * byX[0]! + d[1]! * byX[1]! + d[2]! * byX[2]!;
-        const dy = d[0]! * byY[0]! + d[1]! * byY[1]! + d[2]! * byY[2]!;
-        radial[at * 6 + k] = (-r * dy) / slopeZ;
-        axial[at * 6 + k] = 2 * shapes[q]![k]! + (r * dx) / slopeR;
+    for (let k = 0; k < 6; k++) {
+      x[k] = mesh.x[triangles[t * 6 + k]!]!;
+      y[k] = mesh.y[triangles[t * 6 + k]!]!;
+    }
+    for (let q = 0; q < POINTS; q++) {
+      let [px, py, xq, xs, yq, ys] = [0, 0, 0, 0, 0, 0];
+      for (let k = 0, o = q * 6; k < 6; k++, o++) {
+        px += SHAPES_AT_POINTS[o]! * x[k]!;
+        py += SHAPES_AT_POINTS[o]! * y[k]!;
+        xq += SLOPES_BY_Q[o]! * x[k]!;
+        xs += SLOPES_BY_S[o]! * x[k]!;
+        yq += SLOPES_BY_Q[o]! * y[k]!;
+        ys += SLOPES_BY_S[o]! * y[k]!;
       }
-    });
+      const double = xq * ys - xs * yq;
+      const r = unfold(px, grid.shell.r, grid.shell.width);
+      const z = unfoldHeight(grid, py);
+      const at = t * POINTS + q;
+      weight[at] = RULE.weights[q]! * Math.abs(double) * r.slope * z.slope * Math.PI * r.at;
+      radius[at] = r.at;
+      height[at] = z.at;
+      const [alongR, alongZ] = [r.at / (double * r.slope), r.at / (double * z.slope)];
+      for (let k = 0, o = q * 6; k < 6; k++, o++) {
+        const [byQ, byS] = [SLOPES_BY_Q[o]!, SLOPES_BY_S[o]!];
+        radial[at * 6 + k] = (byQ * xs - byS * xq) * alongZ;
+        axial[at * 6 + k] = 2 * SHAPES_AT_POINTS[o]! + (byQ * ys - byS * yq) * alongR;
+      }
+    }
   }
   return { radial, axial, weight, radius, height };
 }
-
-/** Values of the six functions at the points of the rule, point by point. */
-export const SHAPES_AT_POINTS = Float64Array.from(RULE.points.flatMap(shapeFunctions));

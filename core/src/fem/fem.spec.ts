@@ -1,13 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { thickCoilAxialField, thickCoilInductance } from '../coil-field/index.js';
 import { findMaterial, linearCurve } from '../steel/index.js';
+import { MU_0 } from '../constants.js';
+import { CoreError } from '../errors.js';
 import {
+  checkFieldProblem,
+  estimateError,
   fieldAt,
   fieldEnergy,
+  forceByVirtualWork,
   forceOn,
   GRID,
   linkagePerTurn,
   meanFluxDensity,
+  refinedGrid,
+  solveAdaptively,
   solveField,
   type FieldProblem,
 } from './index.js';
@@ -101,12 +108,36 @@ describe('finite elements on steel', () => {
   });
 
   it('have the force of virtual work, the change of co-energy with the gap', () => {
-    const coenergy = (gap: number): number =>
-      fieldEnergy(solveField(plateAt(gap), { grid: coarse })).coenergy;
-    const step = 1e-5;
-    const work = (coenergy(2e-4 + step) - coenergy(2e-4 - step)) / (2 * step);
-    expect(forceOn(solution, 1) / work).toBeCloseTo(1, 1);
-    expect(Math.abs(forceOn(solution, 1) / work - 1)).toBeLessThan(0.02);
+    const work = forceByVirtualWork(solution, 1, 1e-5, { grid: coarse });
+    expect(work).toBeLessThan(0);
+    expect(Math.abs(forceOn(solution, 1) / work - 1)).toBeLessThan(0.01);
+  });
+
+  it('are the same upside down', () => {
+    const flip = ({ r0, r1, z0, z1 }: typeof rod) => ({ r0, r1, z0: -z1, z1: -z0 });
+    const upright = solution.mesh.problem;
+    const turned = solveField(
+      {
+        bodies: upright.bodies.map(({ rectangles = [], curve: steel }) => ({
+          rectangles: rectangles.map(flip),
+          curve: steel,
+        })),
+        windings: [{ rectangle: flip(coil), ampereTurns: 400 }],
+      },
+      { grid: coarse },
+    );
+    expect(forceOn(turned, 1) / forceOn(solution, 1)).toBeCloseTo(-1, 3);
+    const [a, b] = [fieldAt(solution, 0.003, 0.02), fieldAt(turned, 0.003, -0.02)];
+    expect(b.z / a.z).toBeCloseTo(1, 3);
+    expect(b.r / a.r).toBeCloseTo(-1, 2);
+  });
+
+  it('go on from the field of a current near by in fewer steps', () => {
+    const near = { ...plateAt(2e-4), windings: [{ rectangle: coil, ampereTurns: 410 }] };
+    const warm = solveField(near, { grid: coarse, start: solution });
+    const cold = solveField(near, { grid: coarse });
+    expect(warm.iterations).toBeLessThan(cold.iterations);
+    expect(forceOn(warm, 1) / forceOn(cold, 1)).toBeCloseTo(1, 8);
   });
 
   it('magnetise a long cylinder along it as an endless one', () => {
@@ -129,5 +160,103 @@ describe('finite elements on steel', () => {
     const stopped = solveField(plateAt(2e-4), { grid: coarse, onIteration: (n) => n < 2 });
     expect(stopped.status).toBe('stalled');
     expect(stopped.iterations).toBe(2);
+  });
+});
+
+describe('a ball of steel', () => {
+  const ballIn = (permeability: number) =>
+    solveField({
+      bodies: [{ ball: { centre: 0, radius: 1 }, curve: linearCurve(permeability) }],
+      windings: [],
+      background: MU_0,
+    });
+
+  // Source: Jackson, Classical Electrodynamics, 3rd ed., section 5.11.
+  it.each([2, 1000])('of permeability %d has the closed form’s field inside and out', (mu) => {
+    const solution = ballIn(mu);
+    const pole = (mu - 1) / (mu + 2);
+    for (const [r, z] of [
+      [0, 0],
+      [0.6, -0.6],
+      [0.3, 0.8],
+    ] as const) {
+      expect(fieldAt(solution, r, z).z / MU_0 / ((3 * mu) / (mu + 2))).toBeCloseTo(1, 2.9);
+    }
+    expect(fieldAt(solution, 0, 1.5).z / MU_0 / (1 + (2 * pole) / 1.5 ** 3)).toBeCloseTo(1, 2.9);
+    expect(fieldAt(solution, 1.5, 0).z / MU_0 / (1 - pole / 1.5 ** 3)).toBeCloseTo(1, 2.1);
+    // Just outside, where the cells are bent: the dipole's radial part.
+    const [r, z] = [1.1 * Math.SQRT1_2, 1.1 * Math.SQRT1_2];
+    const radial = (3 * pole * r * z) / Math.hypot(r, z) ** 5;
+    expect(fieldAt(solution, r, z).r / MU_0 / radial).toBeCloseTo(1, 1.5);
+  });
+
+  it('is not pulled by an even field', () => {
+    const scale = (Math.PI * MU_0) / 2;
+    expect(Math.abs(forceOn(ballIn(1000), 0)) / scale).toBeLessThan(1e-3);
+  });
+});
+
+describe('refinement', () => {
+  const problem: FieldProblem = {
+    bodies: [{ rectangles: [rod], curve: linearCurve(1000) }],
+    windings: [{ rectangle: coil, ampereTurns: 400 }],
+  };
+
+  it('halves the cells that hold most of the error, and keeps the lines there are', () => {
+    const first = solveField(problem, { grid: coarse });
+    const estimate = estimateError(first);
+    const finer = refinedGrid(first.mesh, estimate);
+    const lines = first.mesh.grid.r;
+    for (const x of lines) expect(finer.r).toContain(x);
+    const halved = [...estimate.columns.keys()].filter((k) =>
+      finer.r.includes((lines[k]! + lines[k + 1]!) / 2),
+    );
+    const spared = [...estimate.columns.keys()].filter((k) => !halved.includes(k));
+    const errorsOf = (columns: number[]): number[] => columns.map((k) => estimate.columns[k]!);
+    expect(halved.length).toBeGreaterThan(0);
+    expect(Math.min(...errorsOf(halved))).toBeGreaterThanOrEqual(Math.max(...errorsOf(spared)));
+  });
+
+  it('lowers the estimate until it is as asked, and the true error with it', () => {
+    const options = { grid: coarse, accuracy: 0.02, most: 60_000 };
+    const { solution, estimate, rounds } = solveAdaptively(problem, options);
+    expect(rounds).toBeGreaterThan(0);
+    expect(estimate.relative).toBeLessThan(0.02);
+    const best = solveAdaptively(problem, { ...options, accuracy: 0.006 });
+    const energy = fieldEnergy(best.solution).energy;
+    const error = (found: typeof solution) => Math.abs(fieldEnergy(found).energy / energy - 1);
+    expect(error(solution)).toBeLessThan(0.2 * error(solveField(problem, { grid: coarse })));
+  });
+
+  it('keeps within the size it is given', () => {
+    const { solution } = solveAdaptively(problem, { grid: coarse, accuracy: 0, most: 9000 });
+    expect(solution.u.length).toBeLessThanOrEqual(9000);
+  });
+});
+
+describe('an impossible problem', () => {
+  const bodies = [{ rectangles: [rod], curve }];
+  const windings = [{ rectangle: coil, ampereTurns: 400 }];
+
+  it.each<[string, FieldProblem]>([
+    ['FIELD_EMPTY', { bodies: [], windings: [] }],
+    ['FIELD_EMPTY', { bodies, windings: [{ rectangle: coil, ampereTurns: 0 }] }],
+    ['FIELD_CURRENT', { bodies, windings: [{ rectangle: coil, ampereTurns: 1e9 }] }],
+    ['FIELD_CURRENT', { bodies, windings: [{ rectangle: coil, ampereTurns: NaN }] }],
+    ['FIELD_GEOMETRY', { bodies: [{ rectangles: [{ ...rod, r1: 0 }], curve }], windings }],
+    ['FIELD_GEOMETRY', { bodies: [{ rectangles: [{ ...rod, z1: NaN }], curve }], windings }],
+    ['FIELD_GEOMETRY', plateAt(0)],
+    ['FIELD_OVERLAP', plateAt(-0.01)],
+    ['FIELD_OVERLAP', { bodies, windings: [{ rectangle: rod, ampereTurns: 400 }] }],
+  ])('ends in a sentence: %s', (code, problem) => {
+    let caught: unknown;
+    try {
+      checkFieldProblem(problem);
+    } catch (error) {
+      caught = error;
+    }
+    expect(caught).toBeInstanceOf(CoreError);
+    expect((caught as CoreError).code).toBe(code);
+    expect((caught as CoreError).message).toMatch(/\.$/);
   });
 });

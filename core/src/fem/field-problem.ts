@@ -1,9 +1,17 @@
 import type { SteelCurve } from '../steel/index.js';
-import { GRID, makeGrid, type Grid, type GridOptions, type Rectangle } from './grid.js';
+import { CoreError } from '../errors.js';
+import type { Rectangle } from './grid.js';
 
-/** A body of steel: rectangles of one curve. */
+/** A ball centred on the axis, m. */
+export interface Ball {
+  readonly centre: number;
+  readonly radius: number;
+}
+
+/** A body of one curve: rectangles of the half-plane, or a ball. */
 export interface SteelBody {
-  readonly rectangles: readonly Rectangle[];
+  readonly rectangles?: readonly Rectangle[];
+  readonly ball?: Ball;
   readonly curve: SteelCurve;
 }
 
@@ -21,76 +29,67 @@ export interface FieldProblem {
   readonly background?: number;
 }
 
-/** The problem on its grid: second-order triangles, two a cell. */
-export interface DiscreteProblem {
-  readonly problem: FieldProblem;
-  readonly grid: Grid;
-  /** Nodes of second order lie on a grid twice as fine: index = iz · columns + ir. */
-  readonly columns: number;
-  readonly rows: number;
-  /** Six nodes a triangle: three corners, then the middles opposite to them. */
-  readonly triangles: Int32Array;
-  /** Body of each triangle, −1 for air, and winding of each, −1 for none. */
-  readonly body: Int32Array;
-  readonly winding: Int32Array;
-  /** Whether a node lies at infinity, where the field is the background's. */
-  readonly fixed: Uint8Array;
+/** Square around a ball, as the grid sees it. */
+export function squareOf({ centre, radius }: Ball): Rectangle {
+  return { r0: 0, r1: radius, z0: centre - radius, z1: centre + radius };
 }
 
-/** Cuts the half-plane into triangles and says what each is made of. */
-export function discretise(problem: FieldProblem, options: GridOptions = GRID): DiscreteProblem {
-  const steel = problem.bodies.flatMap(({ rectangles }) => rectangles);
-  const copper = problem.windings.map(({ rectangle }) => rectangle);
-  const grid = makeGrid(steel.length > 0 ? steel : copper, copper, options);
-  const nr = grid.r.length - 1;
-  const nz = grid.z.length - 1;
-  const columns = 2 * nr + 1;
-  const rows = 2 * nz + 1;
-  const triangles = new Int32Array(nr * nz * 12);
-  const body = new Int32Array(nr * nz * 2).fill(-1);
-  const winding = new Int32Array(nr * nz * 2).fill(-1);
-  const node = (i: number, j: number): number => j * columns + i;
-  const inside = ({ r0, r1, z0, z1 }: Rectangle, r: number, z: number): boolean =>
-    r > r0 && r < r1 && z > z0 && z < z1;
-  let t = 0;
-  for (let j = 0; j < nz; j++) {
-    for (let i = 0; i < nr; i++) {
-      const [a, b] = [2 * i, 2 * j];
-      const corners = [node(a, b), node(a + 2, b), node(a + 2, b + 2), node(a, b + 2)] as const;
-      const middle = node(a + 1, b + 1);
-      const sides = [
-        node(a + 1, b),
-        node(a + 2, b + 1),
-        node(a + 1, b + 2),
-        node(a, b + 1),
-      ] as const;
-      // Diagonals turn about, so that the mesh prefers no direction.
-      const rising = (i + j) % 2 === 0;
-      const cells = rising
-        ? [
-            [corners[0], corners[1], corners[2], sides[1], middle, sides[0]],
-            [corners[0], corners[2], corners[3], sides[2], sides[3], middle],
-          ]
-        : [
-            [corners[0], corners[1], corners[3], middle, sides[3], sides[0]],
-            [corners[1], corners[2], corners[3], sides[2], middle, sides[1]],
-          ];
-      const r = (grid.r[i]! + grid.r[i + 1]!) / 2;
-      const z = (grid.z[j]! + grid.z[j + 1]!) / 2;
-      const inBody = problem.bodies.findIndex(({ rectangles }) =>
-        rectangles.some((rectangle) => inside(rectangle, r, z)),
+const PERMITTED_AMPERE_TURNS = 1e6;
+const THINNEST = 2e-6;
+const EMBEDDED = 0.15;
+
+/**
+ * Refuses what has no field worth the name, in a sentence.
+ * @throws CoreError FIELD_EMPTY, FIELD_GEOMETRY, FIELD_OVERLAP, FIELD_CURRENT.
+ */
+export function checkFieldProblem({ bodies, windings, background = 0 }: FieldProblem): void {
+  const boxes = [
+    ...bodies.flatMap(({ rectangles = [], ball }, body) =>
+      [...rectangles, ...(ball ? [squareOf(ball)] : [])].map((box) => ({ box, body })),
+    ),
+    ...windings.map(({ rectangle }) => ({ box: rectangle, body: -1 })),
+  ];
+  if (boxes.length === 0) throw new CoreError('FIELD_EMPTY', 'There is no steel and no winding.');
+  for (const { box } of boxes) {
+    const { r0, r1, z0, z1 } = box;
+    if (![r0, r1, z0, z1].every(Number.isFinite) || r0 < 0) {
+      throw new CoreError('FIELD_GEOMETRY', 'A radius or height is missing or below zero.');
+    }
+    if (r1 - r0 < THINNEST || z1 - z0 < THINNEST) {
+      throw new CoreError(
+        'FIELD_GEOMETRY',
+        'A part is thinner than two thousandths of a millimetre.',
       );
-      const inWinding = copper.findIndex((rectangle) => inside(rectangle, r, z));
-      for (const cell of cells) {
-        triangles.set(cell, t * 6);
-        body[t] = inBody;
-        winding[t] = inWinding;
-        t++;
-      }
     }
   }
-  const fixed = new Uint8Array(columns * rows);
-  for (let i = 0; i < columns; i++) fixed[node(i, 0)] = fixed[node(i, rows - 1)] = 1;
-  for (let j = 0; j < rows; j++) fixed[node(columns - 1, j)] = 1;
-  return { problem, grid, columns, rows, triangles, body, winding, fixed };
+  boxes.forEach((p, i) =>
+    boxes.slice(i + 1).forEach((q) => {
+      const wide = Math.min(p.box.r1, q.box.r1) - Math.max(p.box.r0, q.box.r0);
+      const high = Math.min(p.box.z1, q.box.z1) - Math.max(p.box.z0, q.box.z0);
+      const steelAndCopper = p.body < 0 !== q.body < 0;
+      const area = ({ r0, r1, z0, z1 }: Rectangle): number => (r1 - r0) * (z1 - z0);
+      // Wire that lies in a thread is drawn as a block that dips into it.
+      const allowed = steelAndCopper ? EMBEDDED * Math.min(area(p.box), area(q.box)) : 1e-12;
+      if (wide > 0 && high > 0 && wide * high > allowed) {
+        throw new CoreError('FIELD_OVERLAP', 'Two parts of the magnet lie in one another.');
+      }
+      if (p.body >= 0 && q.body >= 0 && p.body !== q.body && Math.max(-wide, -high) < THINNEST) {
+        throw new CoreError(
+          'FIELD_GEOMETRY',
+          'The gap between two pieces of steel is zero. Real faces leave 0.02 mm and more.',
+        );
+      }
+    }),
+  );
+  for (const { ampereTurns } of windings) {
+    if (!(Math.abs(ampereTurns) <= PERMITTED_AMPERE_TURNS)) {
+      throw new CoreError(
+        'FIELD_CURRENT',
+        'More than a million ampere-turns are no classroom magnet.',
+      );
+    }
+  }
+  if (windings.every(({ ampereTurns }) => ampereTurns === 0) && background === 0) {
+    throw new CoreError('FIELD_EMPTY', 'No current flows, so there is no field to draw.');
+  }
 }

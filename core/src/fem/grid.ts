@@ -1,3 +1,5 @@
+import type { Rounding } from './rounding.js';
+
 /** A rectangle of the meridian half-plane, m: radii and heights. */
 export interface Rectangle {
   readonly r0: number;
@@ -38,66 +40,77 @@ export interface GridOptions {
 
 export const GRID: GridOptions = { corner: 1 / 24, ratio: 1.2, largest: 1 / 20, margin: 0.8 };
 const SHELL_CELLS = 6;
+/** Least number of cells along a ball's radius. */
+const ROUND_CELLS = 10;
+
+/** A part that the grid must resolve: its box, and how thin it is where cells must be fine. */
+export interface FinePart {
+  readonly box: Rectangle;
+  readonly thickness: number;
+}
+
+/** What the lines of one direction must do. */
+interface Direction {
+  readonly fine: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly thickness: number;
+  }[];
+  /** Edges that only need a line. */
+  readonly coarse: readonly number[];
+  readonly round: readonly { readonly from: number; readonly to: number; readonly most: number }[];
+  readonly low: number;
+  readonly high: number;
+}
 
 /**
  * Lines through all edges, close together at edges of steel, growing away from them.
- * @param fine rectangles whose edges need fine cells; @param coarse rectangles that only need lines.
+ * @param fine parts whose edges need fine cells; @param coarse rectangles that only need lines.
  */
 export function makeGrid(
-  fine: readonly Rectangle[],
+  fine: readonly FinePart[],
   coarse: readonly Rectangle[],
-  { corner, ratio, margin, largest, split = 1 }: GridOptions = GRID,
+  options: GridOptions = GRID,
+  roundings: readonly Rounding[] = [],
 ): Grid {
-  const all = [...fine, ...coarse];
+  const all = [...fine.map(({ box }) => box), ...coarse];
   const rMax = Math.max(...all.map(({ r1 }) => r1));
   const zMin = Math.min(...all.map(({ z0 }) => z0));
   const zMax = Math.max(...all.map(({ z1 }) => z1));
   const size = Math.max(zMax - zMin, 2 * rMax);
-  const smallest = Math.min(...fine.flatMap(({ r0, r1, z0, z1 }) => [r1 - r0, z1 - z0]));
-  const width = margin * size;
+  const width = options.margin * size;
   const shell = { r: rMax + width, zLow: zMin - width, zHigh: zMax + width, width };
-  const lines = (
-    fineEdges: number[],
-    coarseEdges: number[],
-    low: number,
-    high: number,
-  ): Float64Array => {
-    const isFine = new Set(fineEdges);
-    const edges = [...new Set([low, ...fineEdges, ...coarseEdges, high])]
-      .sort((p, q) => p - q)
-      .filter((edge, i, sorted) => i === 0 || edge - sorted[i - 1]! > 1e-12);
-    const spacing = edges.map((edge, i) => {
-      const left = i > 0 ? edge - edges[i - 1]! : Infinity;
-      const right = i < edges.length - 1 ? edges[i + 1]! - edge : Infinity;
-      const room = Math.min(left, right) / 2;
-      if (isFine.has(edge)) return Math.min(room, corner * smallest);
-      return Math.min(room, edge === low || edge === high ? size / 3 : smallest / 4);
-    });
-    const [first, last] = [Math.min(...fineEdges), Math.max(...fineEdges)];
-    const points = [edges[0]!];
-    // Along slender steel cells are no longer than it is thick; in the empty space around they may be.
-    const within = Math.max(size / 150, Math.min(size * largest, 1.2 * smallest));
-    for (let i = 1; i < edges.length; i++) {
-      const outside = edges[i - 1]! < first || edges[i]! > last;
-      const most = outside ? 2 * size * largest : within;
-      points.push(...graded(edges[i - 1]!, edges[i]!, spacing[i - 1]!, spacing[i]!, ratio, most));
-    }
-    return Float64Array.from(points);
-  };
-  const inner = {
-    r: lines(
-      fine.flatMap(({ r0, r1 }) => [r0, r1]).filter((r) => r > 0),
-      coarse.flatMap(({ r0, r1 }) => [r0, r1]),
-      0,
-      shell.r,
-    ),
-    z: lines(
-      fine.flatMap(({ z0, z1 }) => [z0, z1]),
-      coarse.flatMap(({ z0, z1 }) => [z0, z1]),
-      shell.zLow,
-      shell.zHigh,
-    ),
-  };
+  const cellsRound = ({ radius }: Rounding): number => radius / ROUND_CELLS;
+  const r = linesOf(
+    {
+      fine: fine.map(({ box, thickness }) => ({ from: box.r0, to: box.r1, thickness })),
+      coarse: [...coarse.flatMap(({ r0, r1 }) => [r0, r1]), ...roundings.map(({ reach }) => reach)],
+      round: roundings.map((one) => ({ from: 0, to: one.reach, most: cellsRound(one) })),
+      low: 0,
+      high: shell.r,
+    },
+    size,
+    options,
+  );
+  const z = linesOf(
+    {
+      fine: fine.map(({ box, thickness }) => ({ from: box.z0, to: box.z1, thickness })),
+      coarse: [
+        ...coarse.flatMap(({ z0, z1 }) => [z0, z1]),
+        ...roundings.flatMap(({ centre, reach }) => [centre - reach, centre + reach]),
+      ],
+      round: roundings.map((one) => ({
+        from: one.centre - one.reach,
+        to: one.centre + one.reach,
+        most: cellsRound(one),
+      })),
+      low: shell.zLow,
+      high: shell.zHigh,
+    },
+    size,
+    options,
+  );
+  const { split = 1 } = options;
   const outward = Array.from({ length: SHELL_CELLS }, (_, i) => (width * (i + 1)) / SHELL_CELLS);
   const cut = (points: readonly number[]): Float64Array =>
     Float64Array.from(
@@ -111,14 +124,58 @@ export function makeGrid(
       ),
     );
   return {
-    r: cut([...inner.r, ...outward.map((s) => shell.r + s)]),
+    r: cut([...r, ...outward.map((s) => shell.r + s)]),
     z: cut([
       ...[...outward].reverse().map((s) => shell.zLow - s),
-      ...inner.z,
+      ...z,
       ...outward.map((s) => shell.zHigh + s),
     ]),
     shell,
   };
+}
+
+function linesOf(
+  { fine, coarse, round, low, high }: Direction,
+  size: number,
+  { corner, ratio, largest }: GridOptions,
+): number[] {
+  const thickness = new Map<number, number>();
+  for (const part of fine) {
+    for (const edge of [part.from, part.to]) {
+      // The axis is no edge.
+      if (edge === low) continue;
+      thickness.set(edge, Math.min(thickness.get(edge) ?? Infinity, part.thickness));
+    }
+  }
+  const thinnest = Math.min(...fine.map((part) => part.thickness));
+  const edges = [...new Set([low, ...thickness.keys(), ...coarse, high])]
+    .sort((p, q) => p - q)
+    .filter((edge, i, sorted) => i === 0 || edge - sorted[i - 1]! > 1e-12);
+  const spacing = edges.map((edge, i) => {
+    const left = i > 0 ? edge - edges[i - 1]! : Infinity;
+    const right = i < edges.length - 1 ? edges[i + 1]! - edge : Infinity;
+    const room = Math.min(left, right) / 2;
+    const own = thickness.get(edge);
+    if (own !== undefined) return Math.min(room, corner * own);
+    return Math.min(room, edge === low || edge === high ? size / 3 : thinnest / 4);
+  });
+  const [first, last] = [Math.min(...thickness.keys()), Math.max(...thickness.keys())];
+  const points = [edges[0]!];
+  for (let i = 1; i < edges.length; i++) {
+    const [from, to] = [edges[i - 1]!, edges[i]!];
+    const meets = (part: { from: number; to: number }): boolean =>
+      from < part.to - 1e-12 && to > part.from + 1e-12;
+    // Along slender steel cells are no longer than it is thick; in the empty space around they may be.
+    const across = Math.min(...fine.filter(meets).map((part) => part.thickness), size);
+    const within = Math.max(size / 150, Math.min(size * largest, 1.2 * across));
+    const outside = from < first || to > last;
+    const most = Math.min(
+      outside ? 2 * size * largest : within,
+      ...round.filter(meets).map((part) => part.most),
+    );
+    points.push(...graded(from, to, spacing[i - 1]!, spacing[i]!, ratio, most));
+  }
+  return points;
 }
 
 /** Points from a (left out) to b, spaced ha and hb at the ends and growing inward. */

@@ -1,4 +1,4 @@
-import { fieldAt } from './outputs.js';
+import { fieldAt } from './field-at.js';
 import type { FieldSolution } from './solve.js';
 
 /** A field sampled on an even raster of the half-plane, row by row from low z. */

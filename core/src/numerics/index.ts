@@ -13,10 +13,10 @@ export { integrateOde } from './runge-kutta.js';
 export { incompleteBeta, logGamma, normalCdf, studentTCdf, studentTQuantile } from './student-t.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
 export {
-  analyseLdl,
   factoriseLdl,
+  planFronts,
   solveLdl,
+  type FrontTree,
   type LdlFactors,
-  type SymbolicLdl,
   type SymmetricSparse,
-} from './sparse-ldl.js';
+} from './frontal-ldl.js';

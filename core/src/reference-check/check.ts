@@ -6,7 +6,7 @@ import {
   type ReferenceFile,
 } from './case-file.js';
 import { COIL_CHECKERS } from './coil-cases.js';
-import { FIELD_CASES } from './field-cases.js';
+import { FIELD_CASES, FIELD_ROWS } from './field-cases.js';
 import {
   ballCase,
   demagnetisingCase,
@@ -37,36 +37,41 @@ export function checkCase(
   tiers: readonly (1 | 2)[] = [1],
 ): CheckLine[] {
   const first = tiers.includes(1) ? checkTier1(entry, file) : [];
-  const field = tiers.includes(2) ? FIELD_CASES[entry.kind]?.(entry, file) : undefined;
-  const second = field ? compared(entry, field, 2) : [];
+  const second = tiers.includes(2) ? checkTier2(entry, file) : [];
   const answered = new Set(second.map(({ record }) => record));
   return [...first.filter((line) => !('skipped' in line) || !answered.has(line.record)), ...second];
 }
 
-/** What a source says of the records of a case; nothing of those about which it is silent. */
-function compared(entry: ReferenceCase, source: QuantitySource, tier: 1 | 2): CheckLine[] {
+function checkTier2(entry: ReferenceCase, file: ReferenceFile): CheckLine[] {
+  const rows = FIELD_ROWS[entry.kind];
+  if (rows) {
+    return entry.expected.flatMap((record, index) =>
+      rows(entry, record).map((computed) => lineOf(entry.id, index, 2, computed)),
+    );
+  }
+  const source = FIELD_CASES[entry.kind]?.(entry, file);
+  if (!source) return [];
   return entry.expected.flatMap((record, index): CheckLine[] => {
     const name = typeof record['name'] === 'string' ? record['name'] : entry.kind;
     const distance = record['distance_m'];
     const answer = source(name, typeof distance === 'number' ? distance : undefined);
     if (!answer) return [];
     const expected = numberIn(record, 'value', entry.id);
-    const difference = Math.abs(answer.computed - expected);
-    const relativeError = difference === 0 ? 0 : difference / Math.abs(expected);
-    return [
-      {
-        id: entry.id,
-        quantity: name,
-        record: index,
-        tier,
-        expected,
-        computed: answer.computed,
-        relativeError,
-        tolerance: answer.tolerance,
-        ok: relativeError <= answer.tolerance,
-      },
-    ];
+    const computed = { quantity: name, expected, scale: Math.abs(expected), ...answer };
+    return [lineOf(entry.id, index, 2, computed)];
   });
+}
+
+function lineOf(
+  id: string,
+  record: number,
+  tier: 1 | 2,
+  { quantity, expected, computed, scale, tolerance }: Computed,
+): CheckLine {
+  const difference = Math.abs(computed - expected);
+  const relativeError = difference === 0 ? 0 : difference / scale;
+  const ok = relativeError <= tolerance;
+  return { id, quantity, record, tier, expected, computed, relativeError, tolerance, ok };
 }
 
 function checkTier1(entry: ReferenceCase, file: ReferenceFile): CheckLine[] {
@@ -88,20 +93,6 @@ function checkTier1(entry: ReferenceCase, file: ReferenceFile): CheckLine[] {
     if (computed.length === 0) {
       return [{ id: entry.id, quantity: name, record: index, skipped: true as const }];
     }
-    return computed.map(({ quantity, expected, computed: value, scale, tolerance }) => {
-      const difference = Math.abs(value - expected);
-      const relativeError = difference === 0 ? 0 : difference / scale;
-      return {
-        id: entry.id,
-        quantity,
-        record: index,
-        tier: 1 as const,
-        expected,
-        computed: value,
-        relativeError,
-        tolerance,
-        ok: relativeError <= tolerance,
-      };
-    });
+    return computed.map((one) => lineOf(entry.id, index, 1, one));
   });
 }

@@ -2,23 +2,29 @@ import { MU_0 } from '../constants.js';
 import {
   fieldAt,
   fieldEnergy,
+  FINE,
   forceOn,
   linkagePerTurn,
   meanFluxDensity,
-  solveField,
+  solveAdaptively,
+  type Accuracy,
+  type FieldProblem,
+  type FieldSolution,
   type Rectangle,
 } from '../fem/index.js';
 import { linearCurve, tabulatedCurve, type SteelCurve } from '../steel/index.js';
 import {
   numberIn,
   ReferenceFileError,
+  type Computed,
+  type ExpectedRecord,
   type ReferenceCase,
   type ReferenceFile,
 } from './case-file.js';
 import { demagnetisingValues, type QuantitySource } from './core-cases.js';
 import { fieldToleranceFor } from './tolerances.js';
 
-/** Finite elements on the cases whose bodies are rectangles of the half-plane, by kind. */
+/** Finite elements by kind of case. */
 export const FIELD_CASES: Readonly<
   Record<string, (entry: ReferenceCase, file: ReferenceFile) => QuantitySource>
 > = {
@@ -26,7 +32,19 @@ export const FIELD_CASES: Readonly<
   linear_rod_coil: steelWithCoil,
   nonlinear_rod_coil: steelWithCoil,
   force_keeper: steelWithCoil,
+  force_small_ball: ballBeforeRod,
 };
+
+/** Finite elements on cases whose records are rows with several values each. */
+export const FIELD_ROWS: Readonly<
+  Record<string, (entry: ReferenceCase, record: ExpectedRecord) => Computed[]>
+> = { sphere_uniform_field: sphereInField };
+
+function solve(problem: FieldProblem, accuracy: Accuracy = FINE): FieldSolution {
+  return solveAdaptively(problem, accuracy).solution;
+}
+/** A demagnetising factor magnifies the error of B, the more so the longer the cylinder. */
+const FINER: Accuracy = { ...FINE, accuracy: FINE.accuracy / 2, most: 110_000 };
 
 function rectangleOf(value: unknown, where: string): Rectangle {
   const r = value as Record<string, unknown>;
@@ -56,7 +74,7 @@ function steelWithCoil(entry: ReferenceCase, file: ReferenceFile): QuantitySourc
   const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
   const bodies = [{ rectangles: iron.map((r) => rectangleOf(r, entry.id)), curve }];
   if (keeper !== undefined) bodies.push({ rectangles: [rectangleOf(keeper, entry.id)], curve });
-  const solution = solveField({
+  const solution = solve({
     bodies,
     windings: [{ rectangle: rectangleOf(coil, entry.id), ampereTurns }],
   });
@@ -97,16 +115,19 @@ function cylinderInField(entry: ReferenceCase): QuantitySource {
   const slenderness = numberIn(entry.inputs, 'length_over_diameter', entry.id);
   const permeability = numberIn(entry.inputs, 'mu_r', entry.id);
   const half = slenderness;
-  const solution = solveField({
-    bodies: [
-      {
-        rectangles: [{ r0: 0, r1: 1, z0: -half, z1: half }],
-        curve: linearCurve(permeability),
-      },
-    ],
-    windings: [],
-    background: MU_0,
-  });
+  const solution = solve(
+    {
+      bodies: [
+        {
+          rectangles: [{ r0: 0, r1: 1, z0: -half, z1: half }],
+          curve: linearCurve(permeability),
+        },
+      ],
+      windings: [],
+      background: MU_0,
+    },
+    FINER,
+  );
   const middle = fieldAt(solution, 1, 0).flux / (Math.PI * MU_0);
   const volume = meanFluxDensity(solution, 0).mean / MU_0;
   const values = demagnetisingValues(middle, volume, permeability);
@@ -114,4 +135,63 @@ function cylinderInField(entry: ReferenceCase): QuantitySource {
     const computed = values[name];
     return computed === undefined ? null : { computed, tolerance: fieldToleranceFor(name, false) };
   };
+}
+
+/** A small linear ball on the axis before the linear rod of another case. */
+function ballBeforeRod(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+  const base = file.cases.find(({ id }) => id === entry.inputs['base_case']);
+  if (!base || !Array.isArray(base.inputs['iron'])) {
+    throw new ReferenceFileError(`${entry.id}: “base_case” must name a rod of this file.`);
+  }
+  const ball = {
+    centre: numberIn(entry.inputs, 'ball_centre_z_m', entry.id),
+    radius: numberIn(entry.inputs, 'ball_diameter_m', entry.id) / 2,
+  };
+  const solution = solve({
+    bodies: [
+      {
+        rectangles: base.inputs['iron'].map((r) => rectangleOf(r, base.id)),
+        curve: curveOf(base, file),
+      },
+      { ball, curve: linearCurve(numberIn(entry.inputs, 'ball_mu_r', entry.id)) },
+    ],
+    windings: [
+      {
+        rectangle: rectangleOf(base.inputs['coil'], base.id),
+        ampereTurns: numberIn(base.inputs, 'NI_A', base.id),
+      },
+    ],
+  });
+  return (name) =>
+    name === 'F_z'
+      ? { computed: forceOn(solution, 1), tolerance: fieldToleranceFor(name, false) }
+      : null;
+}
+
+/** A linear ball in an even field: inside, on the axis and at the equator. */
+function sphereInField(entry: ReferenceCase, record: ExpectedRecord): Computed[] {
+  const permeability = numberIn(record, 'mu_r', entry.id);
+  const solution = solve({
+    bodies: [{ ball: { centre: 0, radius: 1 }, curve: linearCurve(permeability) }],
+    windings: [],
+    background: MU_0,
+  });
+  const inside = meanFluxDensity(solution, 0).mean / MU_0;
+  const values = {
+    B_inside_over_mu0H0: inside,
+    // B = μ H and H = H₀ − N M.
+    N: (1 - inside / permeability) / (inside * (1 - 1 / permeability)),
+    B_axis_at_1p5_radii_over_mu0H0: fieldAt(solution, 0, 1.5).z / MU_0,
+    B_equator_at_1p5_radii_over_mu0H0: fieldAt(solution, 1.5, 0).z / MU_0,
+  };
+  return Object.entries(values).map(([quantity, computed]) => {
+    const expected = numberIn(record, quantity, entry.id);
+    return {
+      quantity,
+      expected,
+      computed,
+      scale: Math.abs(expected),
+      tolerance: fieldToleranceFor(quantity, false),
+    };
+  });
 }

@@ -3,6 +3,8 @@ import { MonotoneCubic } from '../numerics/index.js';
 
 /** A normal magnetisation curve, H as an odd function of B. */
 export interface SteelCurve {
+  /** Whether H is proportional to B. */
+  readonly linear?: boolean;
   /** H(B), A/m, B in tesla of either sign. */
   fieldStrength(fluxDensity: number): number;
   /** dH/dB, m/H, > 0. */
@@ -15,6 +17,7 @@ export interface SteelCurve {
 export function linearCurve(relativePermeability: number): SteelCurve {
   const slope = 1 / (MU_0 * relativePermeability);
   return {
+    linear: true,
     fieldStrength: (b) => b * slope,
     reluctivity: () => slope,
     energyDensity: (b) => (b * b * slope) / 2,

@@ -1,0 +1,73 @@
+import { squareOf, type Ball, type FieldProblem } from './field-problem.js';
+
+/** A ball and the half-width of the square within which the grid is bent round it. */
+export interface Rounding extends Ball {
+  readonly reach: number;
+}
+
+/** How far the grid may be bent round each ball before it meets something else. */
+export function roundingsOf({ bodies, windings }: FieldProblem): Rounding[] {
+  return bodies.flatMap(({ ball }, own) => {
+    if (!ball) return [];
+    let reach = 2 * ball.radius;
+    const others = [
+      ...bodies.flatMap((body, k) =>
+        k === own ? [] : [...(body.rectangles ?? []), ...(body.ball ? [squareOf(body.ball)] : [])],
+      ),
+      ...windings.map(({ rectangle }) => rectangle),
+    ];
+    for (const { r0, r1, z0, z1 } of others) {
+      if (r1 <= 0) continue;
+      reach = Math.min(reach, Math.max(r0, z0 - ball.centre, ball.centre - z1));
+    }
+    return [{ ...ball, reach }];
+  });
+}
+
+/**
+ * Bends a point of the straight grid: the square around a ball becomes the ball, smaller squares in
+ * it become rounder toward its edge, larger ones squarer again until the reach.
+ */
+export function bend(
+  roundings: readonly Rounding[],
+  x: number,
+  y: number,
+): { x: number; y: number } {
+  for (const { centre, radius, reach } of roundings) {
+    const up = y - centre;
+    const s = Math.max(x, Math.abs(up));
+    if (s >= reach || s === 0) continue;
+    const round = s <= radius ? s / radius : (reach - s) / (reach - radius);
+    // Even parts of the square's side become even parts of the arc.
+    const angle =
+      x >= Math.abs(up)
+        ? (Math.PI / 4) * (up / x)
+        : Math.sign(up) * (Math.PI / 2 - (Math.PI / 4) * (x / Math.abs(up)));
+    return {
+      x: (1 - round) * x + round * s * Math.cos(angle),
+      y: centre + (1 - round) * up + round * s * Math.sin(angle),
+    };
+  }
+  return { x, y };
+}
+
+/** The straight grid's point that is bent to a place, to a part in a million of the ball. */
+export function unbend(
+  roundings: readonly Rounding[],
+  x: number,
+  y: number,
+): { x: number; y: number; bent: boolean } {
+  for (const rounding of roundings) {
+    const { centre, radius, reach } = rounding;
+    if (Math.max(x, Math.abs(y - centre)) >= reach) continue;
+    let at = { x, y };
+    for (let n = 0; n < 60; n++) {
+      const { x: bx, y: by } = bend([rounding], at.x, at.y);
+      const [dx, dy] = [x - bx, y - by];
+      at = { x: Math.max(0, at.x + 0.8 * dx), y: at.y + 0.8 * dy };
+      if (Math.hypot(dx, dy) < 1e-6 * radius) break;
+    }
+    return { ...at, bent: true };
+  }
+  return { x, y, bent: false };
+}
