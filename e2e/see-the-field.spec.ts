@@ -1,28 +1,125 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
 import { newInvestigation } from './bench.js';
 
-test('the field is solved in a worker and shown with and without the core', async ({
+const steel = (page: Page) => page.getByRole('region', { name: 'With the core', exact: true });
+const solved = (page: Page) =>
+  expect(steel(page).getByText(/^Finite elements: .* error about [\d.]+ %/)).toBeVisible({
+    timeout: 60_000,
+  });
+
+test('the field is sketched, solved in a worker and shown with and without the core', async ({
   page,
   request,
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
   await page.getByRole('link', { name: 'See its field' }).click();
-  const steel = page.getByRole('region', { name: 'With the core', exact: true });
-  await expect(steel.getByText(/^Finite elements: .* unknowns, \d+ steps/)).toBeVisible({
-    timeout: 60_000,
-  });
+  await solved(page);
   const air = page.getByRole('region', { name: 'Without the core' });
   await expect(air.getByText(/^Finite elements/)).toBeVisible({ timeout: 60_000 });
-  const picture = steel.getByRole('img');
+  const picture = steel(page).getByRole('img');
   await picture.hover({ position: { x: 180, y: 275 } });
-  await expect(steel.getByText(/ m?T, \d+° from the axis/)).toBeVisible();
-  await page.getByLabel('Iron filings').check();
-  await page.getByLabel('Strength').uncheck();
+  await expect(
+    steel(page).getByText(/ m?T, \d+° from the axis; pulls a clip with [\d.]+ times its weight/),
+  ).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Iron filings' }).check();
+  await page.getByRole('checkbox', { name: 'Compasses' }).check();
+  await page.getByLabel('The earth’s field').selectOption('across');
+  await page.getByRole('checkbox', { name: 'Strength' }).uncheck();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await page.getByLabel('Without the core beside it').uncheck();
+  await page.getByLabel('Beside it').selectOption('none');
   await expect(air).toHaveCount(0);
+});
+
+test('a ruler is laid by keyboard or by hand, and its readings are a table', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  const ruler = page.getByRole('region', { name: 'Along the ruler' });
+  await ruler.getByText('as a table').click();
+  const first = ruler.getByRole('row').nth(1).getByRole('cell').nth(1);
+  const atTip = await first.textContent();
+  await page.getByRole('combobox', { name: 'Ruler' }).selectOption('through');
+  await expect(first).not.toHaveText(atTip!);
+  const box = (await steel(page).getByRole('img').boundingBox())!;
+  const before = await ruler.getByRole('row').nth(3).textContent();
+  await page.mouse.move(box.x + 60, box.y + 80);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 200, box.y + 130, { steps: 4 });
+  await page.mouse.up();
+  await expect(ruler.getByRole('row').nth(3)).not.toHaveText(before!);
+});
+
+test('a picture is kept and stands beside the changed magnet', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  await page.getByRole('button', { name: /^Keep this picture/ }).click();
+  await page.getByRole('link', { name: 'Back to the magnet' }).click();
+  await page.getByRole('button', { name: 'Swap the battery round' }).click();
+  await page.getByRole('link', { name: 'See its field' }).click();
+  await expect(page.getByRole('region', { name: 'Before' }).getByRole('img')).toBeVisible();
+  await page.getByRole('button', { name: 'Let the kept picture go' }).click();
+  await expect(page.getByRole('region', { name: 'Before' })).toHaveCount(0);
+});
+
+test('pictures, readings and the mesh are saved as files', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  const saved = async (name: string): Promise<Buffer> => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download', { timeout: 60_000 }),
+      page.getByRole('button', { name, exact: true }).click(),
+    ]);
+    return readFile(await download.path());
+  };
+  expect((await saved('picture (PNG)')).subarray(1, 4).toString()).toBe('PNG');
+  const svg = (await saved('picture (SVG)')).toString();
+  expect(svg).toContain('data:image/png');
+  expect(svg).not.toContain('var(--nab');
+  const ruler = (await saved('ruler (CSV)')).toString().split('\n');
+  expect(ruler[0]).toContain('distance_m');
+  expect(ruler).toHaveLength(61);
+  expect((await saved('grid (CSV)')).toString()).toContain('B_axial_T');
+  expect((await saved('mesh (VTU)')).toString()).toContain('UnstructuredGrid');
+});
+
+test('the server solves it for a weak tablet', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  const [answer] = await Promise.all([
+    page.waitForResponse((response) => response.url().endsWith('/api/fields')),
+    page.getByLabel('Solve').selectOption('server'),
+  ]);
+  expect(answer.status()).toBe(200);
+  await solved(page);
+});
+
+test('a solver that dies is started again, and a second death is told', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.addInitScript(() => {
+    class Dying extends EventTarget {
+      onerror: ((event: ErrorEvent) => void) | null = null;
+      postMessage(): void {
+        setTimeout(() => this.onerror?.(new ErrorEvent('error', { message: 'out of memory' })), 50);
+      }
+      terminate(): void {
+        this.onerror = null;
+      }
+    }
+    Object.assign(globalThis, { Worker: Dying });
+  });
+  await page.goto(`/investigations/${id}/field`);
+  await expect(page.getByText(/The solver ended twice/).first()).toBeVisible();
 });
 
 test('a magnet that is not round says so', async ({ page, request }) => {

@@ -3,6 +3,7 @@ export * from './design-choices.js';
 export { choice, DESIGN_LIMITS, TURNS_LIMITS, whole } from './design-parts.js';
 export * from './design-si.js';
 export * from './evaluation.js';
+export * from './field-picture.js';
 export * from './investigation.js';
 export * from './problem.js';
 export * from './quantity-field.js';

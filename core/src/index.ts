@@ -4,6 +4,7 @@ export * from './coil-field/index.js';
 export * from './constants.js';
 export * from './errors.js';
 export * from './fem/index.js';
+export * from './field-picture/index.js';
 export * from './heat/index.js';
 export * from './keeper/index.js';
 export * from './lesson/index.js';

@@ -3,6 +3,7 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastif
 import type { Sequelize } from 'sequelize';
 import { defineModels } from './database/index.js';
 import { designRoutes } from './designs/routes.js';
+import { fieldRoutes } from './fields/routes.js';
 import { investigationRoutes } from './investigations/routes.js';
 import { problems, send } from './plugins/problems.js';
 import { security } from './plugins/security.js';
@@ -32,6 +33,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs' });
   await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });
+  await app.register(fieldRoutes, { prefix: '/api/fields' });
   await app.register(readingRoutes, { prefix: '/api' });
   app.get('/api/health', async (_request, reply) => {
     try {

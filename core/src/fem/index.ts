@@ -21,3 +21,4 @@ export { GRID, type Grid, type GridOptions, type Rectangle } from './grid.js';
 export { fieldEnergy, linkagePerTurn, meanFluxDensity } from './outputs.js';
 export { rasterOf, type FieldRaster } from './raster.js';
 export { solveField, type FieldSolution, type SolveOptions } from './solve.js';
+export { vtuOf } from './vtu.js';

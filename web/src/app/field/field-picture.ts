@@ -5,24 +5,46 @@ import {
   computed,
   type ElementRef,
   input,
+  output,
   signal,
   viewChild,
 } from '@angular/core';
-import { contours, interpolateYlGnBu, rgb, scaleLog } from 'd3';
-import { seededRandom, type FieldRaster, type MagnetDesign, type Rectangle } from '@nab/core';
-import { fluxThresholds, probeText, sampleAt, SCALE_TO_T, SCALE_FROM_T } from './raster';
+import { interpolateYlGnBu, rgb, scaleLog } from 'd3';
+import type { FieldProblem, FieldRaster, MagnetDesign } from '@nab/core';
+import {
+  compasses,
+  filings,
+  fluxLines,
+  frameOf,
+  outlineOf,
+  saturatedSquares,
+  windingPath,
+} from './picture-frame';
+import { probeText, SCALE_FROM_T, SCALE_TO_T } from './raster';
 
 const WIDTH = 420;
-const NEEDLES = 900;
+let nextId = 0;
 
 /** What is drawn over one another. */
 export interface FieldLayers {
   readonly strength: boolean;
   readonly lines: boolean;
   readonly filings: boolean;
+  readonly compasses: boolean;
+  readonly saturation: boolean;
 }
 
-/** The field of one magnet, both halves of the cut: strength, flux lines, filings, and a probe. */
+/** A place of the cut, m: left of the axis negative, height from the rear end of the core. */
+export interface Place {
+  readonly x: number;
+  readonly z: number;
+}
+export interface Ruler {
+  readonly from: Place;
+  readonly to: Place;
+}
+
+/** The field of one magnet, both halves of the cut, in layers, with a probe and a ruler. */
 @Component({
   selector: 'nab-field-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,6 +57,8 @@ export interface FieldLayers {
       position: relative;
       border: 1px solid var(--nab-grid);
       background: var(--nab-sheet);
+      cursor: crosshair;
+      touch-action: none;
     }
     canvas,
     svg {
@@ -48,133 +72,157 @@ export interface FieldLayers {
       height: 100%;
     }
     .probe {
-      min-height: 24px;
-      font-family: var(--nab-mono);
+      min-height: 44px;
       font-size: 14px;
     }
   `,
   template: `
-    <div class="frame" (pointermove)="probe($event)" (pointerleave)="probed.set('')">
+    <div
+      class="frame"
+      (pointerdown)="begin($event)"
+      (pointermove)="move($event)"
+      (pointerup)="end()"
+      (pointerleave)="probed.set('')"
+    >
       <canvas #canvas [attr.width]="2 * raster().columns" [attr.height]="raster().rows"></canvas>
-      <svg [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="label()">
+      <svg #drawing [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="label()">
+        <defs>
+          <pattern [attr.id]="hatch" width="6" height="6" patternUnits="userSpaceOnUse">
+            <path d="M-1 7 7 -1" stroke="#ffffff" stroke-width="3.4" />
+            <path d="M-1 7 7 -1" stroke="#a32014" stroke-width="2" />
+          </pattern>
+        </defs>
         @if (layers().filings) {
-          <path [attr.d]="filings()" stroke="var(--nab-ink)" stroke-width="1.1" fill="none" />
+          <path [attr.d]="needles()" stroke="var(--nab-ink)" stroke-width="1.1" fill="none" />
         }
         @if (layers().lines) {
-          <path [attr.d]="lines()" fill="none" stroke="var(--nab-verdigris)" stroke-width="1.4" />
-          <path
-            [attr.d]="lines()"
-            fill="none"
-            stroke="var(--nab-verdigris)"
-            stroke-width="1.4"
-            [attr.transform]="mirror()"
-          />
+          @for (turn of [null, mirror()]; track turn) {
+            <path
+              [attr.d]="lines()"
+              fill="none"
+              stroke="var(--nab-sheet)"
+              stroke-width="3"
+              stroke-opacity="0.7"
+              [attr.transform]="turn"
+            />
+            <path
+              [attr.d]="lines()"
+              fill="none"
+              stroke="var(--nab-verdigris)"
+              stroke-width="1.4"
+              [attr.transform]="turn"
+            />
+          }
+        }
+        @if (layers().saturation) {
+          <path [attr.d]="saturated()" [attr.fill]="'url(#' + hatch + ')'" />
         }
         <path [attr.d]="outline()" fill="none" stroke="var(--nab-ink)" stroke-width="1.6" />
         <path [attr.d]="coil()" fill="var(--nab-copper)" fill-opacity="0.55" stroke="none" />
+        @for (one of dials(); track $index) {
+          <g [attr.transform]="'translate(' + one.x + ',' + one.y + ')'">
+            <circle r="13" fill="var(--nab-sheet)" stroke="var(--nab-steel)" />
+            <g [attr.transform]="'rotate(' + one.turn + ')'">
+              <path d="M0 -11L3.4 0H-3.4Z" fill="var(--nab-enamel)" />
+              <path d="M0 11L3.4 0H-3.4Z" fill="none" stroke="var(--nab-ink)" />
+            </g>
+          </g>
+        }
+        @if (line(); as ruler) {
+          <path [attr.d]="ruler.path" stroke="var(--nab-sheet)" stroke-width="5" fill="none" />
+          <path
+            [attr.d]="ruler.path"
+            stroke="var(--nab-ink)"
+            stroke-width="2"
+            stroke-dasharray="7 3"
+            fill="none"
+          />
+          <circle
+            [attr.cx]="ruler.x"
+            [attr.cy]="ruler.y"
+            r="4.5"
+            fill="var(--nab-sheet)"
+            stroke="var(--nab-ink)"
+            stroke-width="2"
+          />
+        }
       </svg>
     </div>
-    <p class="probe" aria-live="off">{{ probed() || 'Point at the picture to read the field.' }}</p>
+    <p class="probe" aria-live="off">
+      {{ probed() || 'Point at the picture to read the field; drag a line to lay the ruler.' }}
+    </p>
   `,
 })
-export class FieldPicture {
+export class FieldPictureView {
   readonly raster = input.required<FieldRaster>();
   readonly design = input.required<MagnetDesign>();
-  /** Where the winding lies, m. */
-  readonly winding = input.required<Rectangle>();
+  /** The same as a problem: where steel and winding lie. */
+  readonly problem = input.required<FieldProblem | null>();
   readonly layers = input.required<FieldLayers>();
   /** Flux between neighbouring lines, Wb, so that pictures side by side share one scale. */
   readonly fluxStep = input.required<number>();
+  /** Horizontal field of the earth in the plane of the cut, T. */
+  readonly earth = input.required<{ readonly across: number; readonly along: number }>();
+  readonly ruler = input.required<Ruler | null>();
   readonly label = input.required<string>();
+  readonly rulerMove = output<Ruler>();
+
+  protected readonly hatch = `field-saturated-${nextId++}`;
   protected readonly probed = signal('');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
+  private began: Place | null = null;
 
-  private readonly height = computed(() => {
-    const { width, low, high } = this.raster();
-    return (WIDTH * (high - low)) / (2 * width);
-  });
-  protected readonly viewBox = computed(() => `0 0 ${WIDTH} ${this.height()}`);
+  private readonly frame = computed(() => frameOf(this.raster(), WIDTH));
+  protected readonly viewBox = computed(() => `0 0 ${WIDTH} ${this.frame().height}`);
   protected readonly mirror = computed(() => `matrix(-1 0 0 1 ${WIDTH} 0)`);
+  private readonly steel = computed(
+    () => this.problem()?.bodies.flatMap(({ rectangles = [] }) => rectangles) ?? [],
+  );
+  private readonly copper = computed(
+    () => this.problem()?.windings.map(({ rectangle }) => rectangle) ?? [],
+  );
 
-  /** From metres to the picture: the axis in the middle, the lifting end below. */
-  private x(radius: number): number {
-    return (WIDTH / 2) * (1 + radius / this.raster().width);
-  }
-  private y(z: number): number {
-    const { low, high } = this.raster();
-    return (this.height() * (z - low)) / (high - low);
-  }
-
-  protected readonly lines = computed(() => {
-    const { columns, rows, flux } = this.raster();
-    const found = contours()
-      .size([columns, rows])
-      .thresholds(fluxThresholds(flux, this.fluxStep()))(Array.from(flux, Math.abs));
-    const [sx, sy] = [WIDTH / 2 / (columns - 1), this.height() / (rows - 1)];
-    // Contours are closed along the picture's border; only what runs inside it is a line.
-    return found
-      .flatMap(({ coordinates }) => coordinates.flat())
-      .map((ring) =>
-        ring
-          .map(([px, py]) => {
-            const [x, y] = [px! - 0.5, py! - 0.5];
-            const edge = x >= columns - 1.01 || y <= 0.01 || y >= rows - 1.01 || x <= 0.01;
-            const at = `${(WIDTH / 2 + x * sx).toFixed(1)} ${(y * sy).toFixed(1)}`;
-            return { edge, at };
-          })
-          .map(({ edge, at }, k, all) =>
-            edge || k === 0 || all[k - 1]!.edge ? `M${at}` : `L${at}`,
-          )
-          .join(''),
-      )
-      .join('');
+  protected readonly lines = computed(() =>
+    fluxLines(this.raster(), this.frame(), this.fluxStep()),
+  );
+  protected readonly needles = computed(() => filings(this.raster(), this.frame()));
+  protected readonly dials = computed(() =>
+    this.layers().compasses
+      ? compasses(this.raster(), this.frame(), [...this.steel(), ...this.copper()], this.earth())
+      : [],
+  );
+  protected readonly saturated = computed(() => {
+    const curve = this.problem()?.bodies[0]?.curve;
+    return curve && !curve.linear
+      ? saturatedSquares(this.raster(), this.frame(), this.steel(), curve)
+      : '';
   });
-
-  protected readonly filings = computed(() => {
-    const raster = this.raster();
-    const random = seededRandom(29);
-    let path = '';
-    let placed = 0;
-    for (let tries = 0; tries < 40 * NEEDLES && placed < NEEDLES; tries++) {
-      const radius = random() * raster.width;
-      const z = raster.low + random() * (raster.high - raster.low);
-      const left = random() < 0.5;
-      const at = sampleAt(raster, radius, z);
-      const size = Math.hypot(at.r, at.z);
-      // Filings crowd where the field is strong, as on a sheet of paper that is tapped.
-      if (random() > Math.min(1, (size / 0.01) ** 0.35 * 0.8)) continue;
-      const half = 4;
-      const angle = Math.atan2(at.z, left ? -at.r : at.r);
-      const x = left ? WIDTH - this.x(radius) : this.x(radius);
-      const [dx, dy] = [half * Math.cos(angle), half * Math.sin(angle)];
-      path += `M${(x - dx).toFixed(1)} ${(this.y(z) - dy).toFixed(1)}l${(2 * dx).toFixed(1)} ${(2 * dy).toFixed(1)}`;
-      placed++;
-    }
-    return path;
-  });
-
-  protected readonly outline = computed(() => {
-    const { core } = this.design();
-    if (core.shape === 'none') return '';
-    const box = (radius: number, from: number, to: number): string =>
-      `M${WIDTH - this.x(radius)} ${this.y(from)}H${this.x(radius)}V${this.y(to)}H${WIDTH - this.x(radius)}Z`;
-    const head =
-      core.head &&
-      (core.headAt === 'tip'
-        ? box(core.head.diameter / 2, core.length, core.length + core.head.height)
-        : box(core.head.diameter / 2, -core.head.height, 0));
-    return box(core.diameter / 2, 0, core.length) + (head ?? '');
-  });
-
-  protected readonly coil = computed(() => {
-    const { r0: inner, r1: outer, z0, z1 } = this.winding();
-    const [top, bottom] = [this.y(z0), this.y(z1)];
-    const side = (a: number, b: number): string => `M${a} ${top}H${b}V${bottom}H${a}Z`;
-    return side(this.x(inner), this.x(outer)) + side(WIDTH - this.x(outer), WIDTH - this.x(inner));
+  protected readonly outline = computed(() => outlineOf(this.design(), this.frame()));
+  protected readonly coil = computed(() =>
+    this.copper()
+      .map((one) => windingPath(one, this.frame()))
+      .join(''),
+  );
+  protected readonly line = computed(() => {
+    const ruler = this.ruler();
+    if (!ruler) return null;
+    const { x, y } = this.frame();
+    const at = ({ x: across, z }: Place): string => `${x(across).toFixed(1)} ${y(z).toFixed(1)}`;
+    return {
+      path: `M${at(ruler.from)}L${at(ruler.to)}`,
+      x: x(ruler.from.x),
+      y: y(ruler.from.z),
+    };
   });
 
   constructor() {
     afterRenderEffect(() => this.shade());
+  }
+
+  /** What is seen, for a file: the shading and the drawing over it. */
+  layersForFile(): { readonly shade: HTMLCanvasElement; readonly drawing: SVGSVGElement } {
+    return { shade: this.canvas().nativeElement, drawing: this.svg().nativeElement };
   }
 
   /** |B| as colour on a logarithmic scale, one pixel a sample. */
@@ -199,11 +247,30 @@ export class FieldPicture {
     context.putImageData(image, 0, 0);
   }
 
-  protected probe(event: PointerEvent): void {
+  private placeOf(event: PointerEvent): Place {
     const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
-    const { width, low, high } = this.raster();
-    const radius = Math.abs((event.clientX - box.left) / box.width - 0.5) * 2 * width;
-    const z = low + ((event.clientY - box.top) / box.height) * (high - low);
-    this.probed.set(probeText(sampleAt(this.raster(), radius, z), radius, z));
+    const { width, height, across, z } = this.frame();
+    return {
+      x: across(((event.clientX - box.left) / box.width) * width),
+      z: z(((event.clientY - box.top) / box.height) * height),
+    };
+  }
+
+  protected begin(event: PointerEvent): void {
+    this.began = this.placeOf(event);
+    (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
+  }
+
+  protected move(event: PointerEvent): void {
+    const at = this.placeOf(event);
+    this.probed.set(probeText(this.raster(), at.x, at.z));
+    // A click is no line.
+    if (this.began && Math.hypot(at.x - this.began.x, at.z - this.began.z) > 0.002) {
+      this.rulerMove.emit({ from: this.began, to: at });
+    }
+  }
+
+  protected end(): void {
+    this.began = null;
   }
 }

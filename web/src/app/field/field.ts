@@ -1,33 +1,82 @@
 import { DecimalPipe, NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { HttpErrorResponse } from '@angular/common/http';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  linkedSignal,
+  signal,
+  viewChildren,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { toMagnetDesign, type DesignDocument } from '@nab/contract';
 import {
+  alongRuler,
   buildMagnet,
   CoreError,
+  EARTH_HORIZONTAL_T,
   fieldProblemOf,
-  type FieldRaster,
+  type FieldProblem,
   type MagnetDesign,
-  type Rectangle,
 } from '@nab/core';
-import { catchError, map, of, scan, startWith, switchMap } from 'rxjs';
+import {
+  catchError,
+  combineLatest,
+  concat,
+  endWith,
+  map,
+  merge,
+  of,
+  scan,
+  Subject,
+  switchMap,
+  takeWhile,
+} from 'rxjs';
+import { fileName, saveFile } from '../files/save-file';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import { FieldPicture, type FieldLayers } from './field-picture';
-import { FieldService } from './field-service';
-import type { FieldMessage } from './field.worker';
+import { ChoiceField } from '../quantity-field';
+import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
+import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
+import { FieldService, type Solver } from './field-service';
+import { KeptField } from './kept-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
+import { RulerChart, type RulerLine } from './ruler-chart';
+import { RULERS, rulerAt, type RulerPlace } from './rulers';
+import { BEGUN, heard, type PageNews } from './solved';
 
-interface Solved {
-  readonly raster: FieldRaster | null;
-  readonly said: string;
-  readonly fault: string | null;
-}
+const LAYERS: Readonly<Record<keyof FieldLayers, string>> = {
+  lines: 'Flux lines',
+  strength: 'Strength',
+  filings: 'Iron filings',
+  compasses: 'Compasses',
+  saturation: 'Where the core is saturated',
+};
+const EARTH = { none: 'left out', across: 'across the magnet', along: 'along the magnet' } as const;
+const SOLVERS: Readonly<Record<Solver, string>> = {
+  device: 'on this device',
+  server: 'on the server, for a weak tablet',
+};
+const BESIDE = {
+  bare: 'the same coil without its core',
+  kept: 'the picture kept before',
+  none: 'nothing',
+} as const;
 
-/** What the invisible field looks like, with the core and without it, on one scale. */
+/** What the invisible field looks like: with the core and without it, before and after, on one scale. */
 @Component({
   selector: 'nab-field',
-  imports: [DecimalPipe, FieldPicture, NgTemplateOutlet, Notice, RouterLink],
+  imports: [
+    ChoiceField,
+    DecimalPipe,
+    FieldPictureView,
+    NgTemplateOutlet,
+    Notice,
+    RouterLink,
+    RulerChart,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './field.html',
   styleUrl: './field.less',
@@ -35,80 +84,165 @@ interface Solved {
 export class FieldPage {
   protected readonly store = inject(InvestigationStore);
   private readonly service = inject(FieldService);
+  private readonly keptField = inject(KeptField);
+  private readonly halt = new Subject<void>();
+  private readonly views = viewChildren(FieldPictureView);
+
+  protected readonly layerNames = Object.entries(LAYERS) as [keyof FieldLayers, string][];
+  protected readonly earths = EARTH;
+  protected readonly solvers = SOLVERS;
+  protected readonly rulers = RULERS;
+  protected readonly scaleEnds = { from: SCALE_FROM_T * 1e3, to: SCALE_TO_T };
+
   protected readonly layers = signal<FieldLayers>({
     strength: true,
     lines: true,
     filings: false,
+    compasses: false,
+    saturation: true,
   });
-  protected readonly beside = signal(true);
-  protected readonly scaleEnds = { from: SCALE_FROM_T * 1e3, to: SCALE_TO_T * 1e3 };
+  protected readonly solver = signal<Solver>('device');
+  protected readonly earthWay = signal<keyof typeof EARTH>('none');
+  protected readonly kept = this.keptField.picture.asReadonly();
+  protected readonly besides = computed((): Partial<typeof BESIDE> =>
+    this.kept() ? BESIDE : { bare: BESIDE.bare, none: BESIDE.none },
+  );
+  protected readonly beside = linkedSignal<keyof typeof BESIDE>(() =>
+    this.kept() ? 'kept' : 'bare',
+  );
+  protected readonly earth = computed(() => ({
+    across: this.earthWay() === 'across' ? EARTH_HORIZONTAL_T : 0,
+    along: this.earthWay() === 'along' ? EARTH_HORIZONTAL_T : 0,
+  }));
 
-  protected readonly magnet = computed(() => this.store.restingMagnet());
-  protected readonly bare = computed((): MagnetDesign => {
-    const { core, ...rest } = this.magnet();
-    const { head: _head, ...shank } = core;
-    return { ...rest, core: { ...shank, shape: 'none' } };
-  });
-  protected readonly withCore = this.solved(this.magnet);
-  protected readonly withoutCore = this.solved(this.bare);
-  /** The winding as it lies; nothing while it cannot be wound. */
-  protected readonly coil = computed((): Rectangle => {
-    try {
-      const bare = this.bare();
-      return fieldProblemOf(bare, buildMagnet(bare)).windings[0]!.rectangle;
-    } catch (error) {
-      if (error instanceof CoreError) return { r0: 0, r1: 0, z0: 0, z1: 0 };
-      throw error;
-    }
-  });
+  private readonly document = computed(() => this.store.restingDesign());
+  private readonly bareDocument = computed((): DesignDocument => ({
+    ...this.document(),
+    core: { ...this.document().core, shape: 'none' },
+  }));
+  protected readonly magnet = computed(() => toMagnetDesign(this.document()));
+  protected readonly bare = computed(() => toMagnetDesign(this.bareDocument()));
+  protected readonly problem = computed(() => problemOf(this.magnet()));
+  protected readonly bareProblem = computed(() => problemOf(this.bare()));
+  protected readonly withCore = this.solved(this.document);
+  protected readonly withoutCore = this.solved(this.bareDocument);
+
   /** As many lines leave the magnet with its core; the bare coil has few on the same scale. */
   protected readonly fluxStep = computed(() => {
-    const raster = this.withCore()?.raster;
+    const raster = this.withCore().picture?.raster;
     return raster ? fluxStepFor([raster]) : 0;
+  });
+
+  protected readonly rulerPlace = signal<RulerPlace>('tip');
+  protected readonly ruler = linkedSignal<Ruler | null>(() =>
+    rulerAt(this.rulerPlace(), this.magnet(), this.problem()),
+  );
+  protected readonly rulerLines = computed((): RulerLine[] => {
+    const ruler = this.ruler();
+    if (!ruler) return [];
+    const shown = [
+      { name: 'with the core', raster: this.withCore().picture?.raster },
+      this.beside() === 'bare'
+        ? { name: 'without', raster: this.withoutCore().picture?.raster }
+        : this.beside() === 'kept'
+          ? { name: 'before', raster: this.kept()?.raster }
+          : null,
+    ];
+    return shown.flatMap((one) =>
+      one?.raster
+        ? [{ name: one.name, readings: alongRuler(one.raster, ruler.from, ruler.to) }]
+        : [],
+    );
   });
 
   protected set(layer: keyof FieldLayers, on: boolean): void {
     this.layers.update((layers) => ({ ...layers, [layer]: on }));
   }
 
-  private solved(design: () => MagnetDesign) {
+  protected stop(): void {
+    this.halt.next();
+  }
+
+  /** Sets the picture aside, to stand beside a later one. */
+  protected keep(): void {
+    const raster = this.withCore().picture?.raster;
+    if (!raster) return;
+    const { core, winding } = this.document();
+    this.keptField.picture.set({
+      name: `${winding.turns} turns, core ${core.diameter} × ${core.length}`,
+      design: this.magnet(),
+      problem: this.problem(),
+      raster,
+    });
+  }
+
+  protected drop(): void {
+    this.keptField.picture.set(null);
+  }
+
+  protected async save(kind: 'png' | 'svg' | 'grid' | 'ruler' | 'mesh'): Promise<void> {
+    const raster = this.withCore().picture?.raster;
+    const view = this.views()[0];
+    if (!raster || !view) return;
+    const name = `${fileName(this.document().name)}-field`;
+    const text = (content: string, type: string): Blob => new Blob([content], { type });
+    if (kind === 'grid') saveFile(`${name}.csv`, text(gridCsv(raster), 'text/csv'));
+    if (kind === 'ruler') {
+      saveFile(`${name}-ruler.csv`, text(rulerCsv(this.rulerLines()), 'text/csv'));
+    }
+    if (kind === 'mesh') {
+      this.service
+        .mesh(this.magnet())
+        .subscribe((vtu) => saveFile(`${name}.vtu`, text(vtu, 'application/xml')));
+    }
+    if (kind === 'svg' || kind === 'png') {
+      const { shade, drawing } = view.layersForFile();
+      const svg = pictureSvg(shade, drawing);
+      if (kind === 'svg') saveFile(`${name}.svg`, text(svg, 'image/svg+xml'));
+      else {
+        const sheet = getComputedStyle(drawing).getPropertyValue('--nab-sheet').trim();
+        saveFile(`${name}.png`, await pngOf(svg, sheet));
+      }
+    }
+  }
+
+  private solved(document: () => DesignDocument) {
     return toSignal(
-      toObservable(computed(design)).pipe(
-        switchMap((magnet) =>
-          this.service.solve(magnet).pipe(
-            map(told),
-            startWith({ raster: null, said: 'Solving …', fault: null }),
-            catchError(() =>
-              of({
-                raster: null,
-                said: '',
-                fault:
-                  'The solver ended by a mistake of Nab’s. Change something, and it starts again.',
-              }),
+      combineLatest([toObservable(computed(document)), toObservable(this.solver)]).pipe(
+        switchMap(([design, solver]) =>
+          concat(
+            of<PageNews>({ kind: 'begun' }),
+            merge(
+              this.service.pictures(design, solver).pipe(endWith({ kind: 'ended' } as const)),
+              this.halt.pipe(map((): PageNews => ({ kind: 'stopped' }))),
+            ).pipe(
+              takeWhile(({ kind }) => kind !== 'stopped' && kind !== 'ended', true),
+              catchError((error: unknown) =>
+                of<PageNews>({ kind: 'failed', sentence: wordsFor(error) }),
+              ),
             ),
           ),
         ),
-        // The last picture stays until the next one is there.
-        scan(
-          (before: Solved | null, now: Solved) =>
-            now.raster || now.fault ? now : { ...now, raster: before?.raster ?? null },
-          null as Solved | null,
-        ),
+        scan(heard, BEGUN),
       ),
+      { initialValue: BEGUN },
     );
   }
 }
 
-function told(message: FieldMessage): Solved {
-  if ('fault' in message) return { raster: null, said: '', fault: message.fault };
-  if ('iteration' in message) {
-    return { raster: null, said: `Solving: step ${message.iteration}`, fault: null };
+function problemOf(design: MagnetDesign): FieldProblem | null {
+  try {
+    return fieldProblemOf(design, buildMagnet(design));
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
   }
-  const { raster, status, iterations, unknowns, seconds } = message;
-  const ended = status === 'converged' ? '' : ', not quite settled';
-  return {
-    raster,
-    said: `Finite elements: ${unknowns.toLocaleString('en')} unknowns, ${iterations} steps, ${seconds.toFixed(1)} s${ended}.`,
-    fault: null,
-  };
+}
+
+function wordsFor(error: unknown): string {
+  if (error instanceof HttpErrorResponse) {
+    const detail = (error.error as { detail?: string } | null)?.detail;
+    return detail ?? 'The server did not answer. Solve it on this device instead.';
+  }
+  return 'The solver ended twice. Change something on the Magnet page, and it starts again.';
 }

@@ -1,54 +1,48 @@
 /// <reference lib="webworker" />
 import {
-  buildMagnet,
   CoreError,
-  faceHeight,
-  fieldProblemOf,
-  rasterOf,
-  solveField,
-  type FieldRaster,
+  fieldPictures,
+  vtuOf,
+  type FieldPicture,
+  type FieldSolution,
   type MagnetDesign,
 } from '@nab/core';
 
+/** What is asked for: pictures, or the mesh as a file for other programs. */
 export interface FieldRequest {
   readonly design: MagnetDesign;
+  readonly want: 'pictures' | 'mesh';
 }
 export type FieldMessage =
-  | { readonly iteration: number; readonly size: number }
-  | {
-      readonly raster: FieldRaster;
-      readonly status: 'converged' | 'stalled';
-      readonly iterations: number;
-      readonly unknowns: number;
-      readonly seconds: number;
-    }
-  | { readonly fault: string };
+  | { readonly kind: 'step'; readonly iteration: number }
+  | { readonly kind: 'picture'; readonly picture: FieldPicture; readonly seconds: number }
+  | { readonly kind: 'mesh'; readonly text: string }
+  | { readonly kind: 'fault'; readonly sentence: string }
+  | { readonly kind: 'done' };
 
-const COLUMNS = 110;
+const send = (message: FieldMessage): void => postMessage(message);
 
-addEventListener('message', ({ data: { design } }: MessageEvent<FieldRequest>) => {
+addEventListener('message', ({ data: { design, want } }: MessageEvent<FieldRequest>) => {
   const start = performance.now();
+  let last: FieldSolution | undefined;
   try {
-    const solution = solveField(fieldProblemOf(design, buildMagnet(design)), {
-      onIteration: (iteration, size) => {
-        postMessage({ iteration, size } satisfies FieldMessage);
+    const pictures = fieldPictures(
+      design,
+      undefined,
+      (iteration) => {
+        send({ kind: 'step', iteration });
         return true;
       },
-    });
-    const length = faceHeight(design.core);
-    const around = 0.45 * length;
-    const window = { width: 0.62 * length, low: -around, high: length + around };
-    const rows = Math.round((COLUMNS * (window.high - window.low)) / window.width);
-    const raster = rasterOf(solution, window, COLUMNS, rows);
-    postMessage({
-      raster,
-      status: solution.status,
-      iterations: solution.iterations,
-      unknowns: solution.u.length,
-      seconds: (performance.now() - start) / 1000,
-    } satisfies FieldMessage);
+      (solution) => (last = solution),
+    );
+    for (const picture of pictures) {
+      const seconds = (performance.now() - start) / 1000;
+      if (want === 'pictures') send({ kind: 'picture', picture, seconds });
+    }
+    if (want === 'mesh' && last) send({ kind: 'mesh', text: vtuOf(last) });
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    postMessage({ fault: error.message } satisfies FieldMessage);
+    send({ kind: 'fault', sentence: error.message });
   }
+  send({ kind: 'done' });
 });

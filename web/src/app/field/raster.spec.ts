@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { FieldRaster } from '@nab/core';
-import { fluxStepFor, fluxThresholds, probeText, sampleAt } from './raster';
+import { sampleAt, type FieldRaster } from '@nab/core';
+import { fluxStepFor, fluxThresholds, probeText } from './raster';
 
 /** B_z rises linearly with height, B_r with the radius. */
 const raster: FieldRaster = {
@@ -33,9 +33,14 @@ describe('reading a sampled field', () => {
     expect(fluxThresholds(raster.flux, 0)).toEqual([]);
   });
 
-  it('says size, direction and place', () => {
-    expect(probeText({ r: 0.003, z: -0.004 }, 0.005, 0.02)).toBe(
-      '5 mT, 37° from the axis; 5 mm from the axis at 20 mm',
+  it('says size, direction, pull and place', () => {
+    const even = {
+      ...raster,
+      radial: raster.radial.map(() => 3e-3),
+      axial: raster.axial.map(() => -4e-3),
+    };
+    expect(probeText(even, -0.005, 0.02)).toBe(
+      '5 mT, 37° from the axis; pulls a clip with 0.00 times its weight; 5 mm from the axis at 20 mm',
     );
   });
 });

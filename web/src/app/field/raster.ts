@@ -1,29 +1,8 @@
-import { formatQuantity, type FieldRaster } from '@nab/core';
+import { formatQuantity, pullOverWeight, sampleAt, type FieldRaster } from '@nab/core';
 
 /** Ends of the colour scale, T. */
 export const SCALE_FROM_T = 1e-5;
 export const SCALE_TO_T = 2;
-
-/** Flux density between samples, T, bilinear; the nearest sample outside. */
-export function sampleAt(
-  { columns, rows, width, low, high, radial, axial }: FieldRaster,
-  radius: number,
-  z: number,
-): { r: number; z: number } {
-  const within = (x: number, most: number): number => Math.min(most, Math.max(0, x));
-  const x = within((radius / width) * (columns - 1), columns - 1.001);
-  const y = within(((z - low) / (high - low)) * (rows - 1), rows - 1.001);
-  const [i, j] = [Math.floor(x), Math.floor(y)];
-  const [fx, fy] = [x - i, y - j];
-  const mix = (values: Float32Array): number => {
-    const k = j * columns + i;
-    return (
-      (values[k]! * (1 - fx) + values[k + 1]! * fx) * (1 - fy) +
-      (values[k + columns]! * (1 - fx) + values[k + columns + 1]! * fx) * fy
-    );
-  };
-  return { r: mix(radial), z: mix(axial) };
-}
 
 /** Levels of flux, evenly spaced from half a step on: as many lines as fit in a picture. */
 export function fluxThresholds(flux: Float64Array, step: number): number[] {
@@ -41,11 +20,18 @@ export function fluxStepFor(rasters: readonly FieldRaster[], lines = 16): number
   return most / lines;
 }
 
-/** What a probe reads: size, direction and place. */
-export function probeText(field: { r: number; z: number }, radius: number, z: number): string {
-  const size = Math.hypot(field.r, field.z);
+export function fieldText(size: number): string {
   const unit = size >= 0.1 ? 'T' : size >= 1e-4 ? 'mT' : 'µT';
+  return formatQuantity(size, 'fluxDensity', unit);
+}
+
+/** What a probe reads at a place of the cut: size, direction, place, and the pull on a clip. */
+export function probeText(raster: FieldRaster, x: number, z: number): string {
+  const field = sampleAt(raster, Math.abs(x), z);
   const angle = Math.round((Math.atan2(Math.abs(field.r), Math.abs(field.z)) * 180) / Math.PI);
-  const place = `${formatQuantity(radius, 'length', 'mm')} from the axis at ${formatQuantity(z, 'length', 'mm')}`;
-  return `${formatQuantity(size, 'fluxDensity', unit)}, ${angle}° from the axis; ${place}`;
+  const pull = pullOverWeight(raster, Math.abs(x), z);
+  const digits = pull >= 10 ? 0 : pull >= 1 ? 1 : 2;
+  const held = `pulls a clip with ${pull.toFixed(digits)} times its weight`;
+  const place = `${formatQuantity(Math.abs(x), 'length', 'mm')} from the axis at ${formatQuantity(z, 'length', 'mm')}`;
+  return `${fieldText(Math.hypot(field.r, field.z))}, ${angle}° from the axis; ${held}; ${place}`;
 }

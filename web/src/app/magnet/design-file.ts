@@ -1,4 +1,5 @@
 import { check, designSchema, type DesignDocument } from '@nab/contract';
+import { fileName, saveFile } from '../files/save-file';
 
 /** What came of opening a file: the design, or sentences that say what is wrong with it. */
 export type OpenedDesign =
@@ -23,13 +24,6 @@ export function readDesignFile(text: string): OpenedDesign {
 
 /** Offers a design as a file to keep. */
 export function saveDesignFile(design: DesignDocument): void {
-  const name = design.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'magnet';
-  const url = URL.createObjectURL(
-    new Blob([`${JSON.stringify(design, null, 2)}\n`], { type: 'application/json' }),
-  );
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${name}.json`;
-  link.click();
-  URL.revokeObjectURL(url);
+  const text = `${JSON.stringify(design, null, 2)}\n`;
+  saveFile(`${fileName(design.name)}.json`, new Blob([text], { type: 'application/json' }));
 }

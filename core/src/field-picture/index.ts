@@ -1,0 +1,9 @@
+export { fieldPictures, pictureWindow, type FieldPicture } from './pictures.js';
+export {
+  alongRuler,
+  needleAngle,
+  pullOverWeight,
+  sampleAt,
+  type RulerReading,
+} from './readings.js';
+export { tier1Raster, type PictureWindow } from './tier1-raster.js';
