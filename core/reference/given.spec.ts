@@ -14,12 +14,10 @@ const file = readReferenceFile(
 
 /** Kinds that tier 1 does not claim to compute. */
 const NOT_BUILT = new Set(['sphere_uniform_field']);
-/** Shell magnets are tier 2's alone, see field.spec.ts; the rods before a keeper are built. */
-const isBuilt = (entry: ReferenceCase): boolean =>
-  !NOT_BUILT.has(entry.kind) && !entry.id.includes('.pot');
+const isBuilt = (entry: ReferenceCase): boolean => !NOT_BUILT.has(entry.kind);
 /** Rough estimates that a case prints beside its values; nobody claims them. */
 const isEstimate = (quantity: string): boolean => quantity.startsWith('simple_estimate');
-/** Of a rod before a keeper only pull and flux are claimed. */
+/** Of a magnet before a keeper only pull and flux are claimed. */
 const CLAIMED_OF_KEEPER = ['F_z', 'flux_pole'];
 
 describe('reference cases', () => {

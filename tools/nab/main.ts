@@ -1,4 +1,5 @@
 import { isAbsolute, resolve } from 'node:path';
+import { accuracy } from './accuracy.js';
 import { CommandError, readJsonFile } from './files.js';
 import { evaluate } from './evaluate.js';
 import { reference } from './reference.js';
@@ -8,6 +9,8 @@ const USAGE = `Usage:
   npm run --silent nab -- reference FILE [--tier 1|2]
                                            checks the cases of a reference file, a JSON line a value;
                                            tier 2, finite elements, takes minutes
+  npm run --silent nab -- accuracy         prints tier 1 against tier 2 over a matrix of rods and
+                                           pipes as the tables of docs/accuracy.md; takes minutes
 
 FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is not met;
 2: the command or the file cannot be used.
@@ -24,6 +27,7 @@ function main([name = '', file, ...rest]: string[]): number {
     const typedIn = process.env['INIT_CWD'] ?? process.cwd();
     return readJsonFile(isAbsolute(path) ? path : resolve(typedIn, path));
   };
+  if (name === 'accuracy' && file === undefined) return accuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
   const tiers = rest.length === 0 ? ([1, 2] as const) : TIERS[rest[1] ?? ''];
   const plain = rest.length === 0 || (rest.length === 2 && rest[0] === '--tier');

@@ -145,8 +145,10 @@ export function windingSpec(
 
 /** The bench supply, or the cells as they are: measured or typical, used, warm or cold. */
 export function sourceOf(supply: MagnetDesign['supply']): Source {
-  if (supply.bench) return benchSupply(supply.bench.voltage, supply.bench.currentLimit);
-  return combineCells(cellOf(supply), supply.series, supply.parallel);
+  const { bench, series, parallel, share = 1 } = supply;
+  if (bench) return benchSupply(bench.voltage, bench.currentLimit * share);
+  // To one of several it looks like so many fewer cells side by side.
+  return combineCells(cellOf(supply), series, parallel * share);
 }
 
 /** The typical cell, with what was measured of it in its place. A measured cell is as it is. */

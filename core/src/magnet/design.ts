@@ -81,6 +81,8 @@ export interface MagnetDesign {
     readonly temperature?: number;
     /** A bench supply in place of the cells: V, A. */
     readonly bench?: { readonly voltage: number; readonly currentLimit: number };
+    /** Share of the supply's current when equal magnets hang on it side by side; 1 when absent. */
+    readonly share?: number;
   };
   readonly leads: {
     readonly count: number;

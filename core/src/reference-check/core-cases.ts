@@ -2,6 +2,7 @@ import { pullOnKeeper, straightPullingCore } from '../keeper/index.js';
 import { ballPull, exteriorCharges } from '../lifting/index.js';
 import { thickCoilInductance } from '../coil-field/index.js';
 import { MU_0 } from '../constants.js';
+import { pullOfShell } from '../shell-magnet/index.js';
 import { linearCurve, tabulatedCurve, type SteelCurve } from '../steel/index.js';
 import {
   axialFluxDensity,
@@ -117,7 +118,7 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
   };
 }
 
-/** Rod in front of a round keeper; shell magnets wait for their own model. */
+/** Rod or shell magnet in front of a round keeper. */
 export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
   const { iron, coil, keeper } = entry.inputs;
   if (
@@ -128,7 +129,7 @@ export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantityS
   ) {
     throw new ReferenceFileError(`${entry.id}: “iron”, “coil” and “keeper” must be rectangles.`);
   }
-  if (iron.length > 1) return () => null;
+  if (iron.length > 1) return shellCase(entry, file, iron, keeper);
   const pull = pullOnKeeper(
     straightPullingCore(sectionsOf(iron)),
     sheetsOfBlock(blockOf(coil), numberIn(entry.inputs, 'NI_A', entry.id)),
@@ -140,6 +141,45 @@ export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantityS
   return (name) => {
     const computed = values[name];
     return computed === undefined ? null : { computed, tolerance: toleranceFor(entry.kind, name) };
+  };
+}
+
+/** A shell magnet: pole, base and wall, in this order, and its keeper. */
+function shellCase(
+  entry: ReferenceCase,
+  file: ReferenceFile,
+  [pole, base, wall]: readonly Rectangle[],
+  keeper: Rectangle,
+): QuantitySource {
+  if (!pole || !base || !wall) {
+    throw new ReferenceFileError(`${entry.id}: a shell magnet has a pole, a base and a wall.`);
+  }
+  const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
+  const pull = pullOfShell(
+    {
+      poleRadius: pole.r1_m,
+      wallInner: wall.r0_m,
+      wallOuter: wall.r1_m,
+      base: base.z1_m - base.z0_m,
+      depth: wall.z1_m - wall.z0_m,
+      keeperRadius: keeper.r1_m,
+      keeperThickness: keeper.z1_m - keeper.z0_m,
+    },
+    curveOf(entry, file),
+    ampereTurns,
+    { gap: numberIn(entry.inputs, 'gap_m', entry.id), tilt: 0, covered: 1 },
+  );
+  const values: Record<string, number> = {
+    F_z: -pull.force,
+    flux_pole: pull.flux,
+    link_per_turn: pull.linkagePerTurn,
+    L_per_turn2: pull.linkagePerTurn / ampereTurns,
+  };
+  return (name) => {
+    const computed = values[name];
+    return computed === undefined
+      ? null
+      : { computed, tolerance: toleranceFor('shell_keeper', name) };
   };
 }
 

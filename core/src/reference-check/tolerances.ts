@@ -32,6 +32,8 @@ export const TOLERANCES: Readonly<Record<string, Readonly<Record<string, number>
   },
   // The rod cases; a keeper's flux leaves a little through its fringe.
   force_keeper: { F_z: 0.1, flux_pole: 0.05 },
+  // A reluctance network: at wide gaps the face's share of the fringe is coarse.
+  shell_keeper: { F_z: 0.1, flux_pole: 0.2, default: 0.1 },
   // The ball's own image in the rod's face is left out: it shows nearer than its diameter.
   force_small_ball: { default: 0.25 },
   // Bolts with a head, and pipes.

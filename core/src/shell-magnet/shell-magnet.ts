@@ -1,0 +1,253 @@
+import { kickWithDiode, storedEnergy, type OpenedCoil } from '../circuit/index.js';
+import { STANDARD_GRAVITY } from '../constants.js';
+import { CoreError } from '../errors.js';
+import type { FieldProblem } from '../fem/index.js';
+import { buildMagnet, type Build, type MagnetDesign } from '../magnet/index.js';
+import { findMaterial, type MaterialId } from '../steel/index.js';
+import { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './network.js';
+
+/** A shell magnet, its keeper and how it is wound and driven. SI. */
+export interface ShellMagnet {
+  readonly steel: ShellSteel;
+  readonly material: MaterialId;
+  /** Wall of the former between steel and winding, m. */
+  readonly former: number;
+  readonly wire: MagnetDesign['wire'];
+  readonly turns: number;
+  readonly neatness: number;
+  readonly supply: MagnetDesign['supply'];
+  readonly leads: MagnetDesign['leads'];
+  /** Equal magnets side by side on one supply, each with its own leads. */
+  readonly count: number;
+  readonly seat: Seat;
+  readonly roomTemperature: number;
+}
+
+/** Everything tier 1 says of a shell magnet. */
+export interface ShellEvaluation {
+  /** One of the magnets, as its share of the supply drives it. */
+  readonly build: Build;
+  readonly pull: ShellPull;
+  /** Load that all magnets hold together, kg, and between which values it is likely to lie. */
+  readonly load: number;
+  readonly band: { readonly low: number; readonly high: number };
+  /** Current from the supply, A. */
+  readonly supplyCurrent: number;
+  readonly opening: ShellOpening;
+}
+
+/** What switching off does to one magnet. */
+export interface ShellOpening {
+  /** Flux linkage over current, H; energy, J. */
+  readonly inductance: number;
+  readonly energy: number;
+  /** Time until the pull is a hundredth (the current a tenth), s. */
+  readonly offWithDiode: number;
+  readonly offWithoutDiode: number;
+}
+
+/** Contact gaps of a class's magnets and plates spread by this factor either way. Common practice, no source. */
+export const GAP_SPREAD = 2;
+/** And the steel's curve by this share of the pull. From memory. */
+const STEEL_SPREAD = 0.1;
+/** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
+const SPARK_V = 330;
+
+/** The coil of one of the magnets as a straight one. Magnets in parallel share the supply evenly. */
+export function coilOfShell(shell: ShellMagnet): MagnetDesign {
+  const { steel, former } = shell;
+  return {
+    core: {
+      shape: 'rod',
+      length: steel.depth,
+      diameter: 2 * steel.poleRadius,
+      bore: 0,
+      material: shell.material,
+    },
+    wire: shell.wire,
+    winding: {
+      turns: shell.turns,
+      start: former,
+      end: steel.depth - former,
+      base: former,
+      neatness: shell.neatness,
+      layerStyle: 'back',
+      startAt: 'rear',
+      sense: 'clockwise',
+      tail: 0.15,
+    },
+    supply: { ...shell.supply, share: 1 / shell.count },
+    leads: shell.leads,
+    ends: 'one',
+    objectMass: 4e-4,
+    roomTemperature: shell.roomTemperature,
+  };
+}
+
+/** @throws CoreError WINDING_TOO_HIGH when the coil does not fit its window; CORE_IMPOSSIBLE. */
+export function buildShell(shell: ShellMagnet): Build {
+  const { steel, former, seat } = shell;
+  const { poleRadius, wallInner, wallOuter, base, depth, keeperRadius, keeperThickness } = steel;
+  const sound =
+    [poleRadius, base, depth, keeperRadius, keeperThickness, seat.gap].every((x) => x > 0) &&
+    wallInner > poleRadius + 2 * former &&
+    wallOuter > wallInner &&
+    depth > 2 * former &&
+    keeperRadius > poleRadius &&
+    seat.tilt >= 0 &&
+    seat.covered > 0 &&
+    seat.covered <= 1;
+  if (!sound) {
+    throw new CoreError(
+      'CORE_IMPOSSIBLE',
+      'The cup, its pole and its window do not fit into one another.',
+    );
+  }
+  const build = buildMagnet(coilOfShell(shell));
+  if (build.winding.outerRadius > wallInner - former + 1e-9) {
+    throw new CoreError(
+      'WINDING_TOO_HIGH',
+      `The coil is ${((build.winding.outerRadius - wallInner + former) * 1e3).toFixed(1)} mm too thick for the window of the cup.`,
+    );
+  }
+  return build;
+}
+
+/** @throws CoreError as {@link buildShell}. */
+export function evaluateShell(shell: ShellMagnet): ShellEvaluation {
+  const build = buildShell(shell);
+  const { curve } = findMaterial(shell.material);
+  const at = (seat: Seat): ShellPull => pullOfShell(shell.steel, curve, build.ampereTurns, seat);
+  const pull = at(shell.seat);
+  const load = (force: number): number => (shell.count * force) / STANDARD_GRAVITY;
+  const spread = (factor: number): Seat => ({
+    ...shell.seat,
+    gap: shell.seat.gap * factor,
+    tilt: shell.seat.tilt * factor,
+  });
+  return {
+    build,
+    pull,
+    load: load(pull.force),
+    band: {
+      low: load(at(spread(GAP_SPREAD)).force) * (1 - STEEL_SPREAD),
+      high: load(at(spread(1 / GAP_SPREAD)).force) * (1 + STEEL_SPREAD),
+    },
+    supplyCurrent: shell.count * build.circuit.current,
+    opening: openingOfShell(build, pull),
+  };
+}
+
+function openingOfShell(build: Build, pull: ShellPull): ShellOpening {
+  const { current } = build.circuit;
+  if (current <= 0 || build.ampereTurns === 0) {
+    return { inductance: 0, energy: 0, offWithDiode: 0, offWithoutDiode: 0 };
+  }
+  const turns = build.ampereTurns / current;
+  const coil: OpenedCoil = {
+    inductance: (turns * pull.linkagePerTurn) / current,
+    resistance: build.coilResistance,
+    current,
+  };
+  const [offWithDiode] = kickWithDiode(coil, [0.1]).times;
+  return {
+    inductance: coil.inductance,
+    energy: storedEnergy(coil),
+    offWithDiode: offWithDiode!,
+    // A spark holds the contact at its voltage until the current is gone.
+    offWithoutDiode: (0.9 * coil.inductance * current) / (SPARK_V + coil.resistance * current),
+  };
+}
+
+/** Load against the contact gap, kg, the seat otherwise as it is. */
+export function shellLoadCurve(
+  shell: ShellMagnet,
+  gaps: readonly number[],
+): { readonly gap: number; readonly load: number }[] {
+  return gaps.map((gap) => ({
+    gap,
+    load: evaluateShell({ ...shell, seat: { ...shell.seat, gap } }).load,
+  }));
+}
+
+/** The load as cells are taken away one by one, from so many in series down to one. */
+export interface CellStep {
+  readonly cells: number;
+  readonly load: number;
+  readonly low: number;
+  readonly high: number;
+  readonly current: number;
+  readonly allowedOnTime: number;
+}
+
+/** @param most cells in series to begin with. */
+export function cellsAgainstLoad(shell: ShellMagnet, most: number): CellStep[] {
+  return Array.from({ length: most }, (_, k) => {
+    const cells = most - k;
+    const { load, band, supplyCurrent, build } = evaluateShell({
+      ...shell,
+      supply: { ...shell.supply, series: cells },
+    });
+    return {
+      cells,
+      load,
+      ...band,
+      current: supplyCurrent,
+      allowedOnTime: build.allowedOnTime,
+    };
+  });
+}
+
+/**
+ * Fewest cells in series that hold a load, surely (low end of the band) and as expected; null when
+ * even the most do not.
+ */
+export function cellsToHold(
+  steps: readonly CellStep[],
+  load: number,
+): { readonly expected: number | null; readonly surely: number | null } {
+  const fewest = (holds: (step: CellStep) => boolean): number | null => {
+    const enough = steps.filter(holds).map(({ cells }) => cells);
+    return enough.length > 0 ? Math.min(...enough) : null;
+  };
+  return {
+    expected: fewest((step) => step.load >= load),
+    surely: fewest((step) => step.low >= load),
+  };
+}
+
+/** One of the magnets with its keeper, seated flat, for finite elements. Body 1 is the keeper. */
+export function shellFieldProblem(shell: ShellMagnet, build: Build): FieldProblem {
+  const { steel, former, seat } = shell;
+  const { poleRadius, wallInner, wallOuter, base, depth, keeperRadius, keeperThickness } = steel;
+  const { curve } = findMaterial(shell.material);
+  const face = base + depth;
+  const keeper = face + seat.gap;
+  return {
+    bodies: [
+      {
+        curve,
+        rectangles: [
+          { r0: 0, r1: poleRadius, z0: 0, z1: face },
+          { r0: poleRadius, r1: wallOuter, z0: 0, z1: base },
+          { r0: wallInner, r1: wallOuter, z0: base, z1: face },
+        ],
+      },
+      {
+        curve,
+        rectangles: [{ r0: 0, r1: keeperRadius, z0: keeper, z1: keeper + keeperThickness }],
+      },
+    ],
+    windings: [
+      {
+        rectangle: {
+          r0: poleRadius + former,
+          r1: build.winding.outerRadius,
+          z0: base + former,
+          z1: face - former,
+        },
+        ampereTurns: build.ampereTurns,
+      },
+    ],
+  };
+}

@@ -1,0 +1,1 @@
+export { compareTiers, tierMatrix, type RodCase, type TierDifference } from './compare-tiers.js';
