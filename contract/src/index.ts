@@ -12,4 +12,5 @@ export * from './shelf.js';
 export * from './shelf-needs.js';
 export * from './shelf-stock.js';
 export * from './shelf-take.js';
+export * from './shell-magnet.js';
 export * from './trials.js';

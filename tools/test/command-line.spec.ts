@@ -30,7 +30,8 @@ describe('nab evaluate', () => {
     const { status, out } = nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
-    expect(report).toMatchObject({ format: 'nab-evaluation', version: 1, tier: 1 });
+    const format = name.startsWith('shell') ? 'nab-shell-evaluation' : 'nab-evaluation';
+    expect(report).toMatchObject({ format, version: 1, tier: 1 });
     expect(report['current_A']).toBeGreaterThan(0);
   });
 

@@ -3,12 +3,21 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { CORE_ERRORS, TOLERANCES } from '@nab/core';
-import { check, designSchema, evaluationReport, newDesign, SERVER_PROBLEMS } from '@nab/contract';
+import {
+  check,
+  designSchema,
+  evaluationReport,
+  newDesign,
+  newShell,
+  SERVER_PROBLEMS,
+  shellReport,
+} from '@nab/contract';
 import { designJsonSchema } from '../design-schema.js';
 
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
+const designs = examples.filter((name) => !name.startsWith('shell'));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -18,7 +27,7 @@ describe('the published JSON Schema', () => {
     expect(published).toEqual(JSON.parse(JSON.stringify(designJsonSchema())));
   });
 
-  it.each(examples)('and the Yup schema both accept %s', (name) => {
+  it.each(designs)('and the Yup schema both accept %s', (name) => {
     const example = JSON.parse(read(`docs/examples/${name}`)) as unknown;
     expect(validate(example), JSON.stringify(validate.errors)).toBe(true);
     expect(check(designSchema, example, 'file').ok).toBe(true);
@@ -46,6 +55,13 @@ describe('docs/formats.md', () => {
 
   it('names every key of an evaluation', () => {
     const missing = Object.keys(evaluationReport(newDesign())).filter(
+      (key) => !formats.includes(`\`${key}\``),
+    );
+    expect(missing).toEqual([]);
+  });
+
+  it('names every key of a shell magnet’s evaluation', () => {
+    const missing = Object.keys(shellReport(newShell())).filter(
       (key) => !formats.includes(`\`${key}\``),
     );
     expect(missing).toEqual([]);

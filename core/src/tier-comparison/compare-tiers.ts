@@ -1,4 +1,4 @@
-import { fieldAt, QUICK, solveAdaptively } from '../fem/index.js';
+import { fieldAt, FINE, solveAdaptively, type Accuracy } from '../fem/index.js';
 import { findMaterial, type MaterialId } from '../steel/index.js';
 import {
   axialFluxDensity,
@@ -34,7 +34,7 @@ export interface TierDifference {
 const DIAMETER = 0.008;
 
 /** Solves one case by the segmented rod and by finite elements. */
-export function compareTiers(one: RodCase): TierDifference {
+export function compareTiers(one: RodCase, accuracy: Accuracy = FINE): TierDifference {
   const radius = DIAMETER / 2;
   const length = one.slenderness * DIAMETER;
   const bore = one.bore * radius;
@@ -58,17 +58,18 @@ export function compareTiers(one: RodCase): TierDifference {
         },
       ],
     },
-    QUICK,
+    accuracy,
   );
-  // Of a pipe the flux in the steel counts, in the middle and in the face.
-  const through = (z: number): number =>
-    fieldAt(solution, radius, z).flux - fieldAt(solution, bore, z).flux;
+  // Of a pipe the flux in the steel counts in its middle; its opening is part of the face.
+  const through =
+    fieldAt(solution, radius, length / 2).flux - fieldAt(solution, bore, length / 2).flux;
   const area = Math.PI * (radius ** 2 - bore ** 2);
+  const face = fieldAt(solution, radius, length).flux / (Math.PI * radius ** 2);
   const against = (tier1: number, tier2: number): number => tier1 / tier2 - 1;
   return {
     case: one,
-    midFlux: against(sectionFluxDensity(state, length / 2) * area, through(length / 2)),
-    endFace: against(endFaceFluxDensity(state, sheets), through(length) / area),
+    midFlux: against(sectionFluxDensity(state, length / 2) * area, through),
+    endFace: against(endFaceFluxDensity(state, sheets), face),
     axis: against(
       axialFluxDensity(state, sheets, length + radius),
       fieldAt(solution, 0, length + radius).z,

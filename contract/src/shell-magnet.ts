@@ -1,0 +1,231 @@
+import {
+  cellsAgainstLoad,
+  CONTACT_GAPS,
+  evaluateShell,
+  MATERIALS,
+  parseQuantity,
+  shellLoadCurve,
+  type MaterialId,
+  type QuantityKind,
+  type ShellMagnet,
+} from '@nab/core';
+import { number, object, string, type InferType } from 'yup';
+import { newDesign } from './design.js';
+import {
+  choice,
+  DESIGN_LIMITS,
+  leadsPart,
+  supplyPart,
+  TURNS_LIMITS,
+  whole,
+  wirePart,
+} from './design-parts.js';
+import { toMagnetDesign } from './design-si.js';
+import { quantity, type QuantityLimits } from './quantity-field.js';
+
+/** Limits of what a shell magnet has and a straight one has not, SI. */
+export const SHELL_LIMITS = {
+  poleDiameter: { min: 0.003, max: 0.06, unit: 'mm' },
+  outerDiameter: { min: 0.008, max: 0.15, unit: 'mm' },
+  wall: { min: 0.0005, max: 0.02, unit: 'mm' },
+  base: { min: 0.0005, max: 0.03, unit: 'mm' },
+  depth: { min: 0.003, max: 0.1, unit: 'mm' },
+  former: { min: 0, max: 0.005, unit: 'mm' },
+  keeperDiameter: { min: 0.004, max: 0.3, unit: 'mm' },
+  keeperThickness: { min: 0.0005, max: 0.05, unit: 'mm' },
+  gap: { min: 0.00001, max: 0.005, unit: 'mm' },
+  tilt: { min: 0, max: 0.005, unit: 'mm' },
+  load: { min: 0.01, max: 1000, unit: 'kg' },
+} as const satisfies Record<string, QuantityLimits>;
+
+const length = (key: keyof typeof SHELL_LIMITS) => quantity('length', SHELL_LIMITS[key]);
+
+/** A shell magnet's file: cup, keeper, coil, supply, seat and the load that is to hang from it. */
+export const shellSchema = object({
+  format: string()
+    .oneOf(['nab-shell-magnet'], 'This is no shell magnet of Nab’s.')
+    .required('This is no shell magnet of Nab’s.'),
+  version: number().oneOf([1], 'This file is of a newer Nab.').required('The version is missing.'),
+  name: string().trim().min(1, 'Give it a name.').max(80, 'At most 80 characters.').defined(),
+  shell: object({
+    poleDiameter: length('poleDiameter'),
+    outerDiameter: length('outerDiameter'),
+    wall: length('wall'),
+    base: length('base'),
+    depth: length('depth'),
+    material: choice<MaterialId>(MATERIALS, 'a material'),
+  })
+    .noUnknown()
+    .required(),
+  keeper: object({
+    diameter: length('keeperDiameter'),
+    thickness: length('keeperThickness'),
+  })
+    .noUnknown()
+    .required(),
+  wire: wirePart,
+  winding: object({
+    turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
+    former: length('former').default('0.7 mm'),
+    neatness: number()
+      .typeError('Must be a number from 1 to 2.')
+      .min(1, 'Must be from 1 (tight) to 2.')
+      .max(2, 'Must be from 1 (tight) to 2.')
+      .default(1.1),
+  })
+    .noUnknown()
+    .required(),
+  supply: supplyPart,
+  leads: leadsPart,
+  count: whole(1, 12).default(1),
+  seat: object({
+    gap: length('gap').default('0.1 mm'),
+    tilt: length('tilt').default('0 mm'),
+    covered: whole(10, 100).default(100),
+  })
+    .noUnknown()
+    .required(),
+  load: quantity('mass', SHELL_LIMITS.load).default('10 kg'),
+  roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
+})
+  .noUnknown()
+  .required()
+  .test('nested', (document, context) => {
+    const { shell, winding, keeper } = document as Partial<ShellDocument>;
+    if (!shell || !winding || !keeper) return true;
+    const si = (text: string): number => {
+      try {
+        return parseQuantity(text, 'length').si;
+      } catch {
+        return NaN;
+      }
+    };
+    const window =
+      si(shell.outerDiameter) / 2 -
+      si(shell.wall) -
+      si(shell.poleDiameter) / 2 -
+      2 * si(winding.former);
+    if (window <= 0) {
+      return context.createError({
+        path: 'shell.outerDiameter',
+        message: 'No room is left between pole and wall.',
+      });
+    }
+    if (si(shell.depth) <= 2 * si(winding.former)) {
+      return context.createError({ path: 'shell.depth', message: 'No room is left for a coil.' });
+    }
+    if (si(keeper.diameter) <= si(shell.poleDiameter)) {
+      return context.createError({
+        path: 'keeper.diameter',
+        message: 'The keeper must be wider than the pole.',
+      });
+    }
+    return true;
+  });
+
+export type ShellDocument = InferType<typeof shellSchema>;
+
+/** A cup of 40 mm on two D cells, to start from. */
+export function newShell(name = 'Shell magnet'): ShellDocument {
+  return shellSchema.cast({
+    format: 'nab-shell-magnet',
+    version: 1,
+    name,
+    shell: {
+      poleDiameter: '16 mm',
+      outerDiameter: '40 mm',
+      wall: '3.5 mm',
+      base: '5 mm',
+      depth: '15 mm',
+      material: 'annealed-steel',
+    },
+    keeper: { diameter: '40 mm', thickness: '6 mm' },
+    wire: { conductor: 'copper', size: '0.5 mm', insulation: 'enamel-1' },
+    winding: { turns: 160 },
+    supply: { chemistry: 'alkaline', size: 'D', series: 4, parallel: 1, plusTail: 'first' },
+    leads: {},
+    seat: {},
+  }) as ShellDocument;
+}
+
+/** The same magnet in SI for the core. The document must be valid. */
+export function toShellMagnet(document: ShellDocument): ShellMagnet {
+  const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
+  const { shell, keeper, winding, seat } = document;
+  const { wire, supply, leads } = toMagnetDesign({
+    ...newDesign(),
+    wire: document.wire,
+    supply: document.supply,
+    leads: document.leads,
+  });
+  const wallOuter = si(shell.outerDiameter) / 2;
+  return {
+    steel: {
+      poleRadius: si(shell.poleDiameter) / 2,
+      wallInner: wallOuter - si(shell.wall),
+      wallOuter,
+      base: si(shell.base),
+      depth: si(shell.depth),
+      keeperRadius: si(keeper.diameter) / 2,
+      keeperThickness: si(keeper.thickness),
+    },
+    material: shell.material,
+    former: si(winding.former),
+    wire,
+    turns: winding.turns,
+    neatness: winding.neatness,
+    supply,
+    leads,
+    count: document.count,
+    seat: { gap: si(seat.gap), tilt: si(seat.tilt), covered: seat.covered / 100 },
+    roomTemperature: si(document.roomTemperature, 'temperature'),
+  };
+}
+
+const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+/**
+ * Everything tier 1 computes of a shell magnet, with the unit in every name.
+ * @throws CoreError when it is impossible.
+ */
+export function shellReport(document: ShellDocument) {
+  const shell = toShellMagnet(document);
+  const { build, pull, load, band, supplyCurrent, opening } = evaluateShell(shell);
+  return {
+    format: 'nab-shell-evaluation',
+    version: 1,
+    name: document.name,
+    tier: 1,
+    turns: shell.turns,
+    layers: build.winding.layers.length,
+    winding_outer_diameter_m: 2 * build.winding.outerRadius,
+    wire_length_m: build.wireLength,
+    coil_resistance_ohm: build.coilResistance,
+    current_A: build.circuit.current,
+    supply_current_A: supplyCurrent,
+    ampere_turns_A: build.ampereTurns,
+    allowed_on_time_s: finite(build.allowedOnTime),
+    pull_N: pull.force,
+    pole_flux_density_T: pull.pole,
+    wall_flux_density_T: pull.wall,
+    keeper_flux_density_T: pull.keeper,
+    load_kg: load,
+    load_low_kg: band.low,
+    load_high_kg: band.high,
+    inductance_H: opening.inductance,
+    stored_energy_J: opening.energy,
+    off_time_with_diode_s: opening.offWithDiode,
+    off_time_without_diode_s: opening.offWithoutDiode,
+    load_against_gap: shellLoadCurve(
+      shell,
+      CONTACT_GAPS.map(({ gap }) => gap),
+    ).map((point) => ({ gap_m: point.gap, load_kg: point.load })),
+    cells_taken_away: cellsAgainstLoad(shell, shell.supply.series).map((step) => ({
+      cells: step.cells,
+      load_kg: step.load,
+      load_low_kg: step.low,
+      load_high_kg: step.high,
+      current_A: step.current,
+    })),
+  };
+}
