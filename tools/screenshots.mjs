@@ -25,10 +25,10 @@ const twoPole = async (page) => {
   await page.waitForTimeout(600);
 };
 const solved = async (page) => {
-  await page
-    .getByText(/^Finite elements/)
-    .nth(1)
-    .waitFor();
+  // Both pictures at their finest.
+  await page.waitForFunction(() => document.querySelectorAll('nab-field-picture').length === 2);
+  await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
 };
 const search = async (page) => {
   await page.getByRole('button', { name: 'Search', exact: true }).click();
@@ -50,6 +50,7 @@ const SHOTS = [
   { name: 'compare', path: compared },
   { name: 'compare-dark', path: compared, theme: 'dark' },
   { name: 'wire-and-compass', path: '/wire-and-compass' },
+  { name: 'shell-magnet', path: '/shell-magnet' },
   { name: 'prepare', of: LITTER, step: 'prepare' },
   { name: 'run', of: BOLT, step: 'run', width: 1024, height: 768 },
   { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },

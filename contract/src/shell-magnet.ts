@@ -85,7 +85,7 @@ export const shellSchema = object({
   })
     .noUnknown()
     .required(),
-  load: quantity('mass', SHELL_LIMITS.load).default('10 kg'),
+  load: quantity('mass', SHELL_LIMITS.load).default('25 kg'),
   roomTemperature: quantity('temperature', DESIGN_LIMITS.roomTemperature).default('20 °C'),
 })
   .noUnknown()

@@ -28,6 +28,11 @@ export const routes: Routes = [
       import('./wire-and-compass/wire-and-compass').then((m) => m.WireAndCompassPage),
   },
   {
+    path: 'shell-magnet',
+    title: 'Shell magnet – Nab',
+    loadComponent: () => import('./shell-magnet/shell-magnet').then((m) => m.ShellMagnetPage),
+  },
+  {
     path: 'investigations/:id',
     loadComponent: () => import('./investigation/investigation').then((m) => m.InvestigationPage),
     children: [

@@ -96,6 +96,9 @@ import { ThemeService } from './theme';
         <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
           >Wire and compass</a
         >
+        <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
+          >Shell magnet</a
+        >
       </nav>
       <span class="spacer"></span>
       <nab-save-status />

@@ -1,0 +1,145 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+} from '@angular/core';
+import { CONTACT_GAPS, formatQuantity } from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { Observable, type Subscription } from 'rxjs';
+import { Notice } from '../frame/notice';
+import { ShellStore } from './shell-store';
+import type { ShellCheck as Check, ShellMessage } from './shell.worker';
+
+/** The pull by finite elements, two ways, gap after gap, beside the network's. */
+@Component({
+  selector: 'nab-shell-check',
+  imports: [NzButtonModule, Notice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+  `,
+  template: `
+    <div class="nab-row">
+      @if (working()) {
+        <button nz-button type="button" (click)="stop()">Stop</button>
+        <span class="nab-hint" aria-live="polite">
+          Solving gap {{ checks().length + 1 }} of {{ gaps }} …
+        </span>
+      } @else {
+        <button nz-button type="button" (click)="start()">Check by finite elements</button>
+      }
+    </div>
+    @if (fault(); as sentence) {
+      <nab-notice state="caution">{{ sentence }}</nab-notice>
+    }
+    @if (rows().length > 0) {
+      <table class="nab-table">
+        <caption class="visually-hidden">
+          Pull of one magnet, seated flat, by the network and by finite elements
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col" class="num">Gap</th>
+            <th scope="col" class="num">Network</th>
+            <th scope="col" class="num">Stress in the gap</th>
+            <th scope="col" class="num">Virtual work</th>
+            <th scope="col" class="num">Differ by</th>
+            <th scope="col" class="num">Most in the cup</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.gap) {
+            <tr>
+              <td class="num">{{ row.gap }}</td>
+              <td class="num">{{ row.network }}</td>
+              <td class="num">{{ row.force }}</td>
+              <td class="num">{{ row.work }}</td>
+              <td class="num">{{ row.error }}</td>
+              <td class="num">{{ row.peak }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="nab-hint">
+        The two ways share nothing but the field, so their difference is the error to expect of it.
+      </p>
+    }
+  `,
+})
+export class ShellCheck {
+  private readonly store = inject(ShellStore);
+  protected readonly gaps = CONTACT_GAPS.length;
+  protected readonly checks = signal<readonly Check[]>([]);
+  protected readonly working = signal(false);
+  protected readonly fault = signal('');
+  private running: Subscription | null = null;
+
+  protected readonly rows = computed(() => {
+    const { curve } = this.store.evaluated();
+    const { count } = this.store.shell();
+    return [...this.checks()]
+      .sort((p, q) => p.gap - q.gap)
+      .map(({ gap, force, work, peak }) => {
+        const network = curve.find((point) => point.gap === gap);
+        return {
+          gap: formatQuantity(gap, 'length', 'mm'),
+          network: network ? formatQuantity(network.force / count, 'force') : '',
+          force: formatQuantity(force, 'force'),
+          work: formatQuantity(work, 'force'),
+          error: `${(100 * Math.abs(force / work - 1)).toFixed(1)} %`,
+          peak: formatQuantity(peak, 'fluxDensity', 'T'),
+        };
+      });
+  });
+
+  constructor() {
+    // What was solved belongs to the magnet it was solved for.
+    effect(() => {
+      this.store.shell();
+      this.stop();
+      this.checks.set([]);
+      this.fault.set('');
+    });
+  }
+
+  protected start(): void {
+    this.checks.set([]);
+    this.fault.set('');
+    this.working.set(true);
+    this.running = this.solve().subscribe({
+      next: (message) => {
+        if (message.kind === 'check') this.checks.update((all) => [...all, message.check]);
+        if (message.kind === 'fault') this.fault.set(message.sentence);
+      },
+      error: () => {
+        this.fault.set('The solver ended unexpectedly. Press the button to start it again.');
+        this.working.set(false);
+      },
+      complete: () => this.working.set(false),
+    });
+  }
+
+  protected stop(): void {
+    this.running?.unsubscribe();
+    this.working.set(false);
+  }
+
+  private solve(): Observable<ShellMessage> {
+    return new Observable((subscriber) => {
+      const worker = new Worker(new URL('./shell.worker', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<ShellMessage>) => {
+        subscriber.next(data);
+        if (data.kind === 'done') subscriber.complete();
+      };
+      worker.onerror = (event) => subscriber.error(new Error(event.message));
+      worker.postMessage(this.store.shell());
+      return () => worker.terminate();
+    });
+  }
+}

@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  cautionsFor,
+  CELL_SIZES,
+  CELLS,
+  CHEMISTRIES,
+  evaluateMagnet,
+  formatQuantity,
+  INSULATIONS,
+  MATERIALS,
+  type Caution,
+} from '@nab/core';
+import { DIODES, newShell } from '@nab/contract';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { LoadChart } from '../charts/load-chart';
+import { fileName, saveFile } from '../files/save-file';
+import { Notice } from '../frame/notice';
+import { CautionList } from '../magnet/caution-list';
+import { FactsGrid } from '../magnet/facts-grid';
+import { namesOf } from '../magnet/names';
+import { CellsChart } from './cells-chart';
+import { ShellCheck } from './shell-check';
+import { ShellDrawing } from './shell-drawing';
+import { ShellField } from './shell-fields';
+import { shellFacts } from './shell-facts';
+import { ShellStore } from './shell-store';
+
+/** A load that hurts when it drops on a foot, kg. Common practice, no source. */
+const HEAVY_KG = 0.5;
+
+/** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
+@Component({
+  selector: 'nab-shell-magnet',
+  imports: [
+    CautionList,
+    CellsChart,
+    FactsGrid,
+    LoadChart,
+    Notice,
+    NzButtonModule,
+    ShellCheck,
+    ShellDrawing,
+    ShellField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shell-magnet.html',
+  styleUrl: './shell-magnet.less',
+})
+export class ShellMagnetPage {
+  protected readonly store = inject(ShellStore);
+  protected readonly materials = namesOf(MATERIALS);
+  protected readonly insulations = INSULATIONS;
+  protected readonly chemistries = CHEMISTRIES;
+  protected readonly diodes = DIODES;
+  protected readonly faults = signal<readonly string[]>([]);
+  protected readonly sizes = computed(() => {
+    const { chemistry } = this.store.value().supply;
+    return Object.fromEntries(
+      Object.entries(CELL_SIZES).filter(([size]) =>
+        CELLS.some((cell) => cell.chemistry === chemistry && cell.size === size),
+      ),
+    );
+  });
+
+  protected readonly sentence = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    if (!evaluation) return '';
+    const { load, band } = evaluation;
+    return `Holds about ${mass(load)}, likely ${mass(band.low)} to ${mass(band.high)}.`;
+  });
+  protected readonly cells = computed(() => {
+    if (this.store.shell().supply.bench) return '';
+    const { expected, surely } = this.store.needed();
+    const load = mass(this.store.load());
+    if (expected === null) return `No number of cells here holds ${load}.`;
+    const few = `${expected} ${expected === 1 ? 'cell' : 'cells'}`;
+    if (surely === null) return `${few} should hold ${load}; none of these is sure to.`;
+    if (surely === expected) return `${few} will hold ${load}.`;
+    return `${few} should hold ${load}; ${surely} surely will.`;
+  });
+  protected readonly facts = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    if (!evaluation) return [];
+    return shellFacts(this.store.shell(), evaluation);
+  });
+
+  /** Those of its coil and supply, and the load's own. */
+  protected readonly cautions = computed((): Caution[] => {
+    const { evaluation } = this.store.evaluated();
+    if (!evaluation) return [];
+    const coil = this.store.coil();
+    const others = cautionsFor(coil, evaluateMagnet(coil)).filter(
+      ({ code }) => code !== 'sharp-core' && code !== 'hung-load' && code !== 'wire-ends',
+    );
+    return evaluation.load > HEAVY_KG
+      ? [{ code: 'hung-load', severity: 'caution' }, ...others]
+      : others;
+  });
+
+  protected again(): void {
+    this.store.show(newShell());
+    this.faults.set([]);
+  }
+
+  protected save(): void {
+    const document = this.store.valid();
+    const text = `${JSON.stringify(document, null, 2)}\n`;
+    saveFile(`${fileName(document.name)}.json`, new Blob([text], { type: 'application/json' }));
+  }
+
+  protected async open(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    if (!file) return;
+    this.faults.set(this.store.open(await file.text()));
+    box.value = '';
+  }
+
+  protected readonly seatWords = computed(() => {
+    const { gap, tilt, covered } = this.store.shell().seat;
+    const parts = [`gap ${formatQuantity(gap, 'length', 'mm')}`];
+    if (tilt > 0) parts.push(`tilted by ${formatQuantity(tilt, 'length', 'mm')}`);
+    if (covered < 1) parts.push(`${Math.round(covered * 100)} % covered`);
+    return parts.join(', ');
+  });
+  protected readonly loadWords = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    return evaluation ? `about ${mass(evaluation.load)}` : '';
+  });
+}
+
+function mass(kg: number): string {
+  return kg >= 1 ? formatQuantity(kg, 'mass', 'kg') : formatQuantity(kg, 'mass', 'g');
+}
