@@ -47,14 +47,20 @@ export function meshOf(problem: FieldProblem, choice: GridOptions | Grid): Mesh 
     ...(ball ? [squareOf(ball)] : []),
   ]);
   const copper = problem.windings.map(({ rectangle }) => rectangle);
-  const fineParts = (list: readonly Rectangle[]): FinePart[] =>
-    list.map((box) => ({ box, thickness: Math.min(box.r1 - box.r0, box.z1 - box.z0) }));
+  const fineParts = (list: readonly Rectangle[], share: number): FinePart[] =>
+    list.map((box) => ({ box, thickness: share * Math.min(box.r1 - box.r0, box.z1 - box.z0) }));
   const steel = boxes.flat();
   const roundings = roundingsOf(problem);
   const grid =
     'shell' in choice
       ? choice
-      : makeGrid(fineParts(steel.length > 0 ? steel : copper), copper, choice, roundings);
+      : makeGrid(
+          // At the edges of a current the field is smoother than at those of steel.
+          steel.length > 0 ? fineParts(steel, 1) : fineParts(copper, 3),
+          copper,
+          choice,
+          roundings,
+        );
   const nr = grid.r.length - 1;
   const nz = grid.z.length - 1;
   const columns = 2 * nr + 1;

@@ -38,7 +38,7 @@ addEventListener('message', ({ data: shell }: MessageEvent<ShellMagnet>) => {
     for (const gap of [shell.seat.gap, ...others]) {
       const one = { ...flat, seat: { ...flat.seat, gap } };
       const problem = shellFieldProblem(one, buildShell(one));
-      const { solution } = solveAdaptively(problem, QUICK);
+      const { solution } = solveAdaptively(problem, { ...QUICK, measure: 'energy' });
       send({
         kind: 'check',
         check: {
