@@ -147,6 +147,9 @@ export const QUICK: Accuracy = {
   most: 34_000,
 };
 
+/** The same for a coil without steel, whose field outside is weak and whose solution is one step. */
+export const QUICK_BARE: Accuracy = { ...QUICK, most: 52_000 };
+
 /** A field and how smooth it is. */
 export interface Refined {
   readonly solution: FieldSolution;

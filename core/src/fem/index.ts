@@ -2,6 +2,7 @@ export {
   estimateError,
   FINE,
   QUICK,
+  QUICK_BARE,
   refinedGrid,
   refinements,
   solveAdaptively,

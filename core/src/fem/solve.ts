@@ -83,7 +83,9 @@ function newton(
   let room: LdlFactors | undefined;
   let residual = Infinity;
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
-    const factors = factoriseLdl(matrix, topology.tree, room);
+    // Without saturating steel the tangent stays what it is.
+    const kept = equations.steel.length === 0 ? room : undefined;
+    const factors = kept ?? factoriseLdl(matrix, topology.tree, room);
     if (!factors) return { status: 'stalled', iterations: iteration, residual };
     room = factors;
     for (let i = 0; i < nodes; i++) if (numberOf[i]! >= 0) step[numberOf[i]!] = -gradient[i]!;

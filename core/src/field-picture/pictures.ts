@@ -1,5 +1,6 @@
 import {
   QUICK,
+  QUICK_BARE,
   rasterOf,
   refinements,
   type Accuracy,
@@ -40,12 +41,13 @@ export function pictureWindow({ core }: MagnetDesign): PictureWindow {
 /**
  * The field in ever better pictures: tier 1 at once, then finite elements on finer and finer grids.
  * The worker and the server both walk through it, so that both give the same answer.
+ * @param accuracy that of a quick picture when absent.
  * @param onSolution is handed every solution of finite elements.
  * @throws CoreError for a magnet that cannot be built or is not round.
  */
 export function* fieldPictures(
   design: MagnetDesign,
-  accuracy: Accuracy = QUICK,
+  accuracy?: Accuracy,
   onIteration?: SolveOptions['onIteration'],
   onSolution?: (solution: FieldSolution) => void,
 ): Generator<FieldPicture, void> {
@@ -53,6 +55,7 @@ export function* fieldPictures(
   const rowsFor = (columns: number): number =>
     Math.round((columns * (window.high - window.low)) / window.width);
   const problem = fieldProblemOf(design, buildMagnet(design));
+  const chosen = accuracy ?? (problem.bodies.length > 0 ? QUICK : QUICK_BARE);
   yield {
     raster: tier1Raster(
       design,
@@ -67,7 +70,7 @@ export function* fieldPictures(
     error: null,
     settled: true,
   };
-  for (const { solution, estimate } of refinements(problem, accuracy, { onIteration })) {
+  for (const { solution, estimate } of refinements(problem, chosen, { onIteration })) {
     onSolution?.(solution);
     yield {
       raster: rasterOf(solution, window, COLUMNS, rowsFor(COLUMNS)),
