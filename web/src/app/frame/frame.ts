@@ -55,6 +55,25 @@ import { ThemeService } from './theme';
     .spacer {
       flex: 1;
     }
+    /* On a telephone the ways beside the investigations take one line of their own. */
+    @media (max-width: 700px) {
+      header {
+        flex-wrap: wrap;
+        gap: 0 16px;
+      }
+      nav {
+        order: 1;
+        width: 100%;
+        margin-left: 0;
+        flex-wrap: nowrap;
+        gap: 18px;
+        overflow-x: auto;
+      }
+      nav a {
+        white-space: nowrap;
+        font-size: 15px;
+      }
+    }
     .theme {
       font: inherit;
       font-size: 14px;
