@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
+import { newInvestigation } from './bench.js';
 
 test('a shell magnet says how few cells hold the load, and a wider gap holds less', async ({
   page,
@@ -89,4 +90,18 @@ test('its file is saved and opened, and a wrong one is refused in words', async 
   await expect(page.getByRole('textbox', { name: 'Turns' })).toHaveValue('140');
   await open({ ...saved, format: 'something' });
   await expect(page.getByText(/This is no shell magnet of Nab’s/)).toBeVisible();
+});
+
+test('a straight core holds a load on a plate with so many cells, and less when it is tilted', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await page.getByRole('textbox', { name: 'Load to be held' }).fill('300 g');
+  await expect(page.getByText(/cells? (should|will) hold 300 g/)).toBeVisible();
+  const sentence = page.getByText(/^Across 0.1 mm it pulls with/);
+  const flat = await sentence.textContent();
+  await page.getByRole('textbox', { name: 'Tilt of the plate' }).fill('0.3 mm');
+  await expect(sentence).not.toHaveText(flat!);
 });

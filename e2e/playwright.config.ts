@@ -12,7 +12,10 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  reporter: [['list'], ['json', { outputFile: process.env['NAB_E2E_REPORT'] ?? 'report.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env['NAB_E2E_REPORT'] ?? '../test-results/report.json' }],
+  ],
   use: {
     baseURL,
     viewport: { width: 1280, height: 800 },

@@ -120,7 +120,13 @@ test('core and supply are changed by clicking the drawing', async ({ page }) => 
 test('objects are weighed twenty at a time', async ({ page, request }) => {
   await page.getByLabel('Objects', { exact: true }).selectOption('own');
   await page.getByLabel('What they are called').fill('hooks');
-  await page.getByText('Weigh them').click();
+  // While predictions still come in, the page may move under the first click.
+  await expect(async () => {
+    if (!(await page.getByLabel('weigh together').isVisible())) {
+      await page.getByText('Weigh them').click();
+    }
+    await expect(page.getByLabel('weigh together')).toBeVisible({ timeout: 1000 });
+  }).toPass();
   await page.getByLabel('weigh together').fill('14 g');
   await page.getByRole('button', { name: 'Use this mass' }).click();
   await expect(page.getByText(/^Lifts about \d+ hooks/)).toBeVisible();

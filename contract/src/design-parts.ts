@@ -76,6 +76,8 @@ export const DESIGN_LIMITS = {
   plateWidth: { min: 0.004, max: 0.3, unit: 'mm' },
   plateThickness: { min: 0.0003, max: 0.05, unit: 'mm' },
   contactGap: { min: 0.00001, max: 0.005, unit: 'mm' },
+  plateTilt: { min: 0, max: 0.005, unit: 'mm' },
+  plateLoad: { min: 0.001, max: 500, unit: 'kg' },
   objectLength: { min: 0.001, max: 0.2, unit: 'mm' },
   objectThickness: { min: 0.0002, max: 0.02, unit: 'mm' },
   massEach: { min: 1e-6, max: 1, unit: 'g' },
@@ -221,6 +223,9 @@ export const loadPart = object({
   plateWidth: quantity('length', DESIGN_LIMITS.plateWidth).default('30 mm'),
   plateThickness: quantity('length', DESIGN_LIMITS.plateThickness).default('8 mm'),
   contactGap: quantity('length', DESIGN_LIMITS.contactGap).default('0.1 mm'),
+  /** How much wider the gap is at one side, and the load that is to hang from the plate. */
+  plateTilt: quantity('length', DESIGN_LIMITS.plateTilt).default('0 mm'),
+  plateLoad: quantity('mass', DESIGN_LIMITS.plateLoad).default('500 g'),
 })
   .noUnknown()
   .required();

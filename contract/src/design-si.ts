@@ -122,6 +122,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       width: si(load.plateWidth),
       thickness: si(load.plateThickness),
       gap: si(load.contactGap),
+      tilt: si(load.plateTilt),
     },
     roomTemperature: si(design.roomTemperature, 'temperature'),
     touch: design.touch,

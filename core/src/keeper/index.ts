@@ -5,3 +5,4 @@ export {
   type KeeperPull,
   type PullingCore,
 } from './keeper.js';
+export { tiltedMeans, type TiltedFace } from './tilted-gap.js';

@@ -103,8 +103,15 @@ export interface MagnetDesign {
   readonly objectMass: number;
   /** Its length and thickness, m, for chains; those of a small clip when absent. */
   readonly objectLink?: { readonly length: number; readonly thickness: number };
-  /** Steel plate or bar to be held: its width and thickness and the contact gap, m. */
-  readonly plate?: { readonly width: number; readonly thickness: number; readonly gap: number };
+  /** Steel plate or bar to be held, m. */
+  readonly plate?: {
+    readonly width: number;
+    readonly thickness: number;
+    /** Contact gap where it is closest. */
+    readonly gap: number;
+    /** How much wider the gap is at the other side of a single pole; 0 when absent. */
+    readonly tilt?: number;
+  };
   /** K. */
   readonly roomTemperature: number;
   /** How the winding is touched, which sets the on-time; the classroom limit when absent. */

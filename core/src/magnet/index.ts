@@ -12,7 +12,16 @@ export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { fieldProblemOf } from './field-problem.js';
 export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
-export { chainAt, CONTACT_GAPS, loadCurve, loadHeld, PLATE, type LoadHeld } from './load.js';
+export { cellsToHold, GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
+export {
+  chainAt,
+  CONTACT_GAPS,
+  loadAgainstCells,
+  loadCurve,
+  loadHeld,
+  PLATE,
+  type LoadHeld,
+} from './load.js';
 export { openingOf, type Opening } from './opening.js';
 export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
 export { residualAfter, type Residual } from './residual.js';

@@ -4,6 +4,8 @@ import {
   buildMagnet,
   evaluateMagnet,
   findLimit,
+  loadAgainstCells,
+  loadHeld,
   openingOf,
   type MagnetDesign,
 } from './index.js';
@@ -50,6 +52,35 @@ const withWinding = (winding: Partial<MagnetDesign['winding']>): MagnetDesign =>
 const withSupply = (supply: Partial<MagnetDesign['supply']>): MagnetDesign => ({
   ...bolt,
   supply: { ...bolt.supply, ...supply },
+});
+
+describe('a plate under the pole', () => {
+  const plate = { width: 0.03, thickness: 0.008, gap: 1e-4 };
+  const holding = (tilt: number, gap = plate.gap): number => {
+    const design = { ...bolt, plate: { ...plate, gap, tilt } };
+    return loadHeld(design, evaluateMagnet(design)).force;
+  };
+
+  it('holds less when it is tilted, but more than across the widest gap everywhere', () => {
+    const [flat, tilted, wide] = [holding(0), holding(2e-4), holding(0, 3e-4)];
+    expect(tilted).toBeLessThan(flat);
+    expect(tilted).toBeGreaterThan(wide);
+    expect(holding(1e-9) / flat).toBeCloseTo(1, 4);
+  });
+
+  it('is let go step by step as cells are taken away, within a band', () => {
+    const steps = loadAgainstCells({ ...bolt, plate }, 4);
+    expect(steps.map(({ cells }) => cells)).toEqual([4, 3, 2, 1]);
+    steps.forEach(({ low, load, high }) => {
+      expect(low).toBeLessThan(load);
+      expect(high).toBeGreaterThan(load);
+    });
+    steps.slice(1).forEach((step, k) => expect(step.load).toBeLessThan(steps[k]!.load));
+    const bench = { voltage: 3, currentLimit: 2 };
+    expect(loadAgainstCells({ ...bolt, plate, supply: { ...bolt.supply, bench } }, 6)).toHaveLength(
+      1,
+    );
+  });
 });
 
 describe('shapes of core', () => {

@@ -1,10 +1,16 @@
 import { STANDARD_GRAVITY } from '../constants.js';
-import { pullOnKeeper, straightPullingCore, type KeeperPull } from '../keeper/index.js';
+import {
+  pullOnKeeper,
+  straightPullingCore,
+  tiltedMeans,
+  type KeeperPull,
+} from '../keeper/index.js';
 import { exteriorCharges, longestChain, type Chain } from '../lifting/index.js';
 import { pullOnBridge, preparePair } from '../two-pole/index.js';
+import { GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
 import { coreCurve, coreSections, faceHeight } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
-import { legSections, type Evaluation } from './evaluate.js';
+import { evaluateMagnet, legSections, type Evaluation } from './evaluate.js';
 
 /** A plate to hold when the design names none: m. */
 export const PLATE = { width: 0.03, thickness: 0.008, gap: 1e-4 } as const;
@@ -49,8 +55,15 @@ function pullAt(
   const curve = coreCurve(design.core);
   const { pair } = design;
   if (!pair) {
-    const pole = straightPullingCore(coreSections(design));
-    return pullOnKeeper(pole, sheets, curve, { radius: width / 2, thickness }, gap);
+    const sections = coreSections(design);
+    const pole = straightPullingCore(sections);
+    const { innerRadius: inner, outerRadius: outer } = sections[sections.length - 1]!;
+    const tilt = design.plate?.tilt ?? 0;
+    // A tilted plate drives as much flux as an even gap of the same mean permeance, and pulls harder
+    // where it is near: by the mean square over the square of the mean.
+    const { inverse, square } = tiltedMeans({ inner, outer, rim: outer }, gap, tilt);
+    const pull = pullOnKeeper(pole, sheets, curve, { radius: width / 2, thickness }, 1 / inverse);
+    return tilt > 0 ? { ...pull, force: (pull.force * square) / inverse ** 2 } : pull;
   }
   // Half of the bar reaches from the middle to half its width beyond the pole's axis.
   const radius = Math.sqrt((width * (pair.spacing / 2 + width / 2)) / Math.PI);
@@ -61,6 +74,30 @@ function pullAt(
 /** The load against the contact gap. */
 export function loadCurve(design: MagnetDesign, evaluation: Evaluation): LoadHeld[] {
   return CONTACT_GAPS.map(({ gap }) => loadHeld(design, evaluation, gap));
+}
+
+/**
+ * What the plate or bar holds as cells are taken away one by one.
+ * @param most cells in series to begin with; a bench supply has one step.
+ * @throws CoreError as {@link evaluateMagnet}.
+ */
+export function loadAgainstCells(design: MagnetDesign, most: number): CellStep[] {
+  const gap = (design.plate ?? PLATE).gap;
+  const steps = design.supply.bench ? 1 : most;
+  return Array.from({ length: steps }, (_, k) => {
+    const cells = steps - k;
+    const one = { ...design, supply: { ...design.supply, series: cells } };
+    const evaluation = evaluateMagnet(one);
+    const at = (g: number): number => loadHeld(one, evaluation, g).mass;
+    return {
+      cells,
+      load: at(gap),
+      low: at(gap * GAP_SPREAD) * (1 - STEEL_SPREAD),
+      high: at(gap / GAP_SPREAD) * (1 + STEEL_SPREAD),
+      current: evaluation.circuit.current,
+      allowedOnTime: evaluation.allowedOnTime,
+    };
+  });
 }
 
 /** The longest chain of the design's objects at the lifting face. */

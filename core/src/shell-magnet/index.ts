@@ -2,13 +2,10 @@ export { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './netwo
 export {
   buildShell,
   cellsAgainstLoad,
-  cellsToHold,
   coilOfShell,
   evaluateShell,
-  GAP_SPREAD,
   shellFieldProblem,
   shellLoadCurve,
-  type CellStep,
   type ShellEvaluation,
   type ShellMagnet,
   type ShellOpening,

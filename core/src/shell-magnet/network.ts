@@ -1,4 +1,5 @@
 import { MU_0 } from '../constants.js';
+import { tiltedMeans } from '../keeper/index.js';
 import { findRoot, gaussLegendre } from '../numerics/index.js';
 import type { SteelCurve } from '../steel/index.js';
 
@@ -38,29 +39,6 @@ export interface ShellPull {
   readonly keeper: number;
 }
 
-/**
- * A face as seen by the keeper: mean of 1/g and of 1/g² over it, g the gap. Across a tilted keeper
- * g = a + b cos φ on a circle, whose means are 1/√(a² − b²) and a/(a² − b²)^{3/2}.
- */
-function faceMeans(
-  inner: number,
-  outer: number,
-  rim: number,
-  { gap, tilt }: Seat,
-): { inverse: number; square: number } {
-  const { nodes, weights } = gaussLegendre(8);
-  let [inverse, square] = [0, 0];
-  const middle = gap + tilt / 2;
-  nodes.forEach((node, k) => {
-    // Even parts of the area.
-    const r = Math.sqrt(inner ** 2 + node * (outer ** 2 - inner ** 2));
-    const root = middle ** 2 - ((tilt / 2) * (r / rim)) ** 2;
-    inverse += weights[k]! / Math.sqrt(root);
-    square += (weights[k]! * middle) / root ** 1.5;
-  });
-  return { inverse, square };
-}
-
 /** Permeance of the fringe along an edge, per metre, from a side of height h to a plate at gap g. */
 function fringe(height: number, gap: number): number {
   return ((2 * MU_0) / Math.PI) * Math.log(1 + (Math.PI * height) / (2 * gap));
@@ -86,8 +64,8 @@ export function pullOfShell(
   const wallArea = Math.PI * (wallOuter ** 2 - wallInner ** 2);
   const rim = wallOuter;
   const middle = seat.gap + seat.tilt / 2;
-  const onPole = faceMeans(0, poleRadius, rim, seat);
-  const onWall = faceMeans(wallInner, wallOuter, rim, seat);
+  const onPole = tiltedMeans({ inner: 0, outer: poleRadius, rim }, seat.gap, seat.tilt);
+  const onWall = tiltedMeans({ inner: wallInner, outer: wallOuter, rim }, seat.gap, seat.tilt);
   const window = wallInner - poleRadius;
   const poleFace = MU_0 * poleArea * seat.covered * onPole.inverse;
   const wallFace = MU_0 * wallArea * seat.covered * onWall.inverse;

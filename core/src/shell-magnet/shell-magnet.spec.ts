@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
 import { type CoreError } from '../errors.js';
 import { forceOn, QUICK, solveAdaptively } from '../fem/index.js';
+import { cellsToHold } from '../magnet/index.js';
 import { linearCurve } from '../steel/index.js';
 import {
   buildShell,
   cellsAgainstLoad,
-  cellsToHold,
   evaluateShell,
   pullOfShell,
   shellFieldProblem,

@@ -2,7 +2,14 @@ import { kickWithDiode, storedEnergy, type OpenedCoil } from '../circuit/index.j
 import { STANDARD_GRAVITY } from '../constants.js';
 import { CoreError } from '../errors.js';
 import type { FieldProblem } from '../fem/index.js';
-import { buildMagnet, type Build, type MagnetDesign } from '../magnet/index.js';
+import {
+  buildMagnet,
+  GAP_SPREAD,
+  STEEL_SPREAD,
+  type Build,
+  type CellStep,
+  type MagnetDesign,
+} from '../magnet/index.js';
 import { findMaterial, type MaterialId } from '../steel/index.js';
 import { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './network.js';
 
@@ -46,10 +53,6 @@ export interface ShellOpening {
   readonly offWithoutDiode: number;
 }
 
-/** Contact gaps of a class's magnets and plates spread by this factor either way. Common practice, no source. */
-export const GAP_SPREAD = 2;
-/** And the steel's curve by this share of the pull. From memory. */
-const STEEL_SPREAD = 0.1;
 /** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
 const SPARK_V = 330;
 
@@ -170,17 +173,10 @@ export function shellLoadCurve(
   }));
 }
 
-/** The load as cells are taken away one by one, from so many in series down to one. */
-export interface CellStep {
-  readonly cells: number;
-  readonly load: number;
-  readonly low: number;
-  readonly high: number;
-  readonly current: number;
-  readonly allowedOnTime: number;
-}
-
-/** @param most cells in series to begin with. */
+/**
+ * The load as cells are taken away one by one.
+ * @param most cells in series to begin with.
+ */
 export function cellsAgainstLoad(shell: ShellMagnet, most: number): CellStep[] {
   return Array.from({ length: most }, (_, k) => {
     const cells = most - k;
@@ -196,24 +192,6 @@ export function cellsAgainstLoad(shell: ShellMagnet, most: number): CellStep[] {
       allowedOnTime: build.allowedOnTime,
     };
   });
-}
-
-/**
- * Fewest cells in series that hold a load, surely (low end of the band) and as expected; null when
- * even the most do not.
- */
-export function cellsToHold(
-  steps: readonly CellStep[],
-  load: number,
-): { readonly expected: number | null; readonly surely: number | null } {
-  const fewest = (holds: (step: CellStep) => boolean): number | null => {
-    const enough = steps.filter(holds).map(({ cells }) => cells);
-    return enough.length > 0 ? Math.min(...enough) : null;
-  };
-  return {
-    expected: fewest((step) => step.load >= load),
-    surely: fewest((step) => step.low >= load),
-  };
 }
 
 /** One of the magnets with its keeper, seated flat, for finite elements. Body 1 is the keeper. */

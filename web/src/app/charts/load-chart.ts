@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { line, scaleLog } from 'd3';
 import { CONTACT_GAPS, formatQuantity, type LoadHeld } from '@nab/core';
+import { massText } from '../words';
 
 const WIDTH = 520;
 const HEIGHT = 150;
@@ -106,8 +107,4 @@ export class LoadChart {
       })),
     };
   });
-}
-
-function massText(mass: number): string {
-  return mass >= 1 ? formatQuantity(mass, 'mass', 'kg') : formatQuantity(mass, 'mass', 'g');
 }

@@ -8,14 +8,16 @@ import {
   parseQuantity,
   residualAfter,
   SMALL_OBJECTS,
+  type CellStep,
   type LoadHeld,
   type SmallObjectId,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { CellsChart } from '../charts/cells-chart';
 import { LoadChart } from '../charts/load-chart';
 import { InvestigationStore } from '../investigation/investigation-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { chainSentence, loadSentence, objectWord, residualSentence } from '../words';
+import { cellsSentence, chainSentence, loadSentence, objectWord, residualSentence } from '../words';
 import { DesignChoice, DesignQuantity } from './design-fields';
 import { liftFactsOf } from './facts';
 import { FactsGrid } from './facts-grid';
@@ -25,6 +27,7 @@ import { namesOf } from './names';
 @Component({
   selector: 'nab-lift-fields',
   imports: [
+    CellsChart,
     ChoiceField,
     DesignChoice,
     DesignQuantity,
@@ -113,12 +116,24 @@ import { namesOf } from './names';
         label="Contact gap"
         hint="a sheet of paper is 0.1 mm"
       />
+      @if (!store.magnet().pair) {
+        <nab-design-quantity
+          path="load.plateTilt"
+          label="Tilt of the plate"
+          hint="how much wider the gap is at one side"
+        />
+      }
+      <nab-design-quantity path="load.plateLoad" kind="mass" label="Load to be held" />
     </div>
     @if (words(); as w) {
       <p>{{ w.load }}</p>
     }
     @if (curve(); as points) {
       <nab-load-chart [points]="points" />
+    }
+    @if (steps().length > 1) {
+      <p>{{ cells() }}</p>
+      <nab-cells-chart [steps]="steps()" [load]="hung()" />
     }
   `,
   styles: `
@@ -136,6 +151,8 @@ export class LiftFields {
   protected readonly store = inject(InvestigationStore);
   /** Load against contact gap, from the worker. */
   readonly curve = input<readonly LoadHeld[] | undefined>();
+  /** What is held as cells are taken away, from the worker. */
+  readonly steps = input<readonly CellStep[]>([]);
   protected readonly objects = namesOf(SMALL_OBJECTS);
   protected readonly ends = LIFTING_ENDS;
   protected readonly methods = LIFT_METHODS;
@@ -143,6 +160,10 @@ export class LiftFields {
   protected readonly together = signal('');
 
   protected readonly load = computed(() => this.store.design().value().load);
+  protected readonly hung = computed(
+    () => parseQuantity(this.store.design().valid().load.plateLoad, 'mass').si,
+  );
+  protected readonly cells = computed(() => cellsSentence(this.steps(), this.hung()));
   protected readonly each = computed(() => {
     try {
       const { si } = parseQuantity(this.together(), 'mass', 'g');

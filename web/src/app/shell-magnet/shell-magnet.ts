@@ -12,13 +12,14 @@ import {
 } from '@nab/core';
 import { DIODES, newShell } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { CellsChart } from '../charts/cells-chart';
 import { LoadChart } from '../charts/load-chart';
 import { fileName, saveFile } from '../files/save-file';
 import { Notice } from '../frame/notice';
 import { CautionList } from '../magnet/caution-list';
 import { FactsGrid } from '../magnet/facts-grid';
 import { namesOf } from '../magnet/names';
-import { CellsChart } from './cells-chart';
+import { cellsSentence, massText } from '../words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
 import { ShellField } from './shell-fields';
@@ -66,18 +67,13 @@ export class ShellMagnetPage {
     const { evaluation } = this.store.evaluated();
     if (!evaluation) return '';
     const { load, band } = evaluation;
-    return `Holds about ${mass(load)}, likely ${mass(band.low)} to ${mass(band.high)}.`;
+    return `Holds about ${massText(load)}, likely ${massText(band.low)} to ${massText(band.high)}.`;
   });
-  protected readonly cells = computed(() => {
-    if (this.store.shell().supply.bench) return '';
-    const { expected, surely } = this.store.needed();
-    const load = mass(this.store.load());
-    if (expected === null) return `No number of cells here holds ${load}.`;
-    const few = `${expected} ${expected === 1 ? 'cell' : 'cells'}`;
-    if (surely === null) return `${few} should hold ${load}; none of these is sure to.`;
-    if (surely === expected) return `${few} will hold ${load}.`;
-    return `${few} should hold ${load}; ${surely} surely will.`;
-  });
+  protected readonly cells = computed(() =>
+    this.store.shell().supply.bench
+      ? ''
+      : cellsSentence(this.store.evaluated().steps, this.store.load()),
+  );
   protected readonly facts = computed(() => {
     const { evaluation } = this.store.evaluated();
     if (!evaluation) return [];
@@ -124,10 +120,6 @@ export class ShellMagnetPage {
   });
   protected readonly loadWords = computed(() => {
     const { evaluation } = this.store.evaluated();
-    return evaluation ? `about ${mass(evaluation.load)}` : '';
+    return evaluation ? `about ${massText(evaluation.load)}` : '';
   });
-}
-
-function mass(kg: number): string {
-  return kg >= 1 ? formatQuantity(kg, 'mass', 'kg') : formatQuantity(kg, 'mass', 'g');
 }

@@ -11,7 +11,6 @@ import {
   CELLS,
   CONTACT_GAPS,
   cellsAgainstLoad,
-  cellsToHold,
   coilOfShell,
   CoreError,
   evaluateShell,
@@ -62,7 +61,6 @@ export class ShellStore {
     }
   });
   readonly load = computed(() => parseQuantity(this.valid().load, 'mass').si);
-  readonly needed = computed(() => cellsToHold(this.evaluated().steps, this.load()));
 
   errorAt(path: string): string | null {
     return this.errors().find((error) => error.path === path)?.message ?? null;

@@ -3,7 +3,7 @@ import type { MagnetDesign, SweptQuantity } from '@nab/core';
 import { Observable } from 'rxjs';
 import type { SweepAnswer, SweepRequest } from './sweep.worker';
 
-export type Sweeps = Pick<SweepAnswer, 'sweeps' | 'load'>;
+export type Sweeps = Pick<SweepAnswer, 'sweeps' | 'load' | 'cells'>;
 
 /** Runs sweeps in a worker, so that the screen stays live; unsubscribing drops the answer. */
 @Injectable()

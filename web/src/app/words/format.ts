@@ -1,4 +1,10 @@
-import { formatNumber, SMALL_OBJECTS, type Band, type SmallObjectId } from '@nab/core';
+import {
+  formatNumber,
+  formatQuantity,
+  SMALL_OBJECTS,
+  type Band,
+  type SmallObjectId,
+} from '@nab/core';
 
 /** A predicted count as people say it: whole above three, one decimal below. */
 export function countText(count: number): string {
@@ -34,4 +40,9 @@ export function wireText(metres: number): string {
 
 export function percentText(share: number): string {
   return `${Math.round(share * 100)} %`;
+}
+
+/** A mass to be held, kg, in the unit that suits it. */
+export function massText(mass: number): string {
+  return mass >= 1 ? formatQuantity(mass, 'mass', 'kg') : formatQuantity(mass, 'mass', 'g');
 }

@@ -1,12 +1,21 @@
 export { cautionText, OWN_RULES } from './cautions';
 export { changeText, gainText, priceText } from './changes';
 export {
+  cellsSentence,
   chainSentence,
   layersSentence,
   loadSentence,
   openingSentence,
   residualSentence,
 } from './lift-sentences';
-export { bandText, countText, objectWord, percentText, secondsText, wireText } from './format';
+export {
+  bandText,
+  countText,
+  massText,
+  objectWord,
+  percentText,
+  secondsText,
+  wireText,
+} from './format';
 export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from './things';
 export { liftSentence, limitSentence } from './magnet-sentence';

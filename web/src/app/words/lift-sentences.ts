@@ -1,12 +1,14 @@
 import type { DesignDocument } from '@nab/contract';
 import {
+  cellsToHold,
   formatQuantity,
+  type CellStep,
   type LoadHeld,
   type Opening,
   type Residual,
   type Winding,
 } from '@nab/core';
-import { countText, objectWord, secondsText } from './format';
+import { countText, massText, objectWord, secondsText } from './format';
 
 /** Where the wire runs out of core and starts a layer. */
 export function layersSentence({ layers, turnsPerLayer }: Winding, turns: number): string {
@@ -44,6 +46,17 @@ export function loadSentence({ gap, force, mass: exact, plateTooThin }: LoadHeld
     ? ' The plate is too thin for the flux: a thicker one would hold more.'
     : '';
   return `Across ${formatQuantity(gap, 'length', 'mm')} it pulls with ${formatQuantity(force, 'force', 'N', 2)} and holds about ${held}; dirt, rust or a tilt can halve that.${thin}`;
+}
+
+/** How few cells hold a load, kg. */
+export function cellsSentence(steps: readonly CellStep[], load: number): string {
+  const { expected, surely } = cellsToHold(steps, load);
+  const mass = massText(load);
+  if (expected === null) return `No number of cells here holds ${mass}.`;
+  const few = `${expected} ${expected === 1 ? 'cell' : 'cells'}`;
+  if (surely === null) return `${few} should hold ${mass}; none of these is sure to.`;
+  if (surely === expected) return `${few} will hold ${mass}.`;
+  return `${few} should hold ${mass}; ${surely} surely will.`;
 }
 
 /** What happens at the moment of switching off. */

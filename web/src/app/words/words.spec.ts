@@ -9,6 +9,7 @@ import {
   layersSentence,
   liftSentence,
   limitSentence,
+  cellsSentence,
   loadSentence,
   objectWord,
   openingSentence,
@@ -110,6 +111,27 @@ describe('sentences about layers, chains and loads', () => {
     expect(residualSentence({ ...residual, heldCount: 0.2 }, { object: 'pin' })).toBe(
       'Switched off, everything falls.',
     );
+  });
+});
+
+describe('how few cells hold a load', () => {
+  const step = (cells: number, load: number) => ({
+    cells,
+    load,
+    low: load * 0.7,
+    high: load * 1.4,
+    current: 1,
+    allowedOnTime: 10,
+  });
+  const steps = [step(3, 3), step(2, 2), step(1, 1)];
+
+  it.each([
+    [0.5, '1 cell will hold 500 g.'],
+    [0.9, '1 cell should hold 900 g; 2 surely will.'],
+    [2.5, '3 cells should hold 2.5 kg; none of these is sure to.'],
+    [5, 'No number of cells here holds 5 kg.'],
+  ])('for %d kg', (load, sentence) => {
+    expect(cellsSentence(steps, load)).toBe(sentence);
   });
 });
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { scaleLinear } from 'd3';
 import { formatQuantity, type CellStep } from '@nab/core';
+import { massText } from '../words';
 
 const BOX = { width: 520, height: 240, left: 64, right: 14, top: 16, bottom: 46 };
 
@@ -108,7 +109,7 @@ export class CellsChart {
     const y = scaleLinear([0, most], [BOX.height - BOX.bottom, BOX.top]);
     const each = (BOX.width - BOX.left - BOX.right) / steps.length;
     return {
-      y: y.ticks(5).map((at) => ({ at: y(at), text: formatQuantity(at, 'mass', 'kg') })),
+      y: y.ticks(5).map((at) => ({ at: y(at), text: massText(at) })),
       wide: each * 0.76,
       load: y(load),
       steps: steps.map((step, k) => ({
@@ -121,9 +122,9 @@ export class CellsChart {
       })),
       rows: steps.map((step) => ({
         cells: step.cells,
-        load: formatQuantity(step.load, 'mass', 'kg'),
-        low: formatQuantity(step.low, 'mass', 'kg'),
-        high: formatQuantity(step.high, 'mass', 'kg'),
+        load: massText(step.load),
+        low: massText(step.low),
+        high: massText(step.high),
         current: formatQuantity(step.current, 'current'),
       })),
     };
