@@ -7,8 +7,11 @@ import {
   fieldProblemOf,
   magnetise,
   prepareCore,
+  QUICK,
   searchShelf,
+  solveAdaptively,
   solveField,
+  type FieldSolution,
   type SearchStock,
 } from '@nab/core';
 
@@ -97,11 +100,25 @@ process.stdout.write(
   `Shelf searched: ${result.value.candidates} candidates, ${result.value.evaluated} in full, in ${seconds.toFixed(2)} s\n`,
 );
 
-for (const name of ['cold', 'again']) {
+const problem = fieldProblemOf(magnet, buildMagnet(magnet));
+const solved = (name: string, next: () => FieldSolution): FieldSolution => {
   const begin = performance.now();
-  const { u, iterations } = solveField(fieldProblemOf(magnet, buildMagnet(magnet)));
+  const solution = next();
   const took = (performance.now() - begin) / 1000;
   process.stdout.write(
-    `Field by finite elements, ${name}: ${u.length} unknowns, ${iterations} steps, in ${took.toFixed(2)} s\n`,
+    `Field by finite elements, ${name}: ${solution.u.length} nodes, ${solution.iterations} steps, in ${took.toFixed(2)} s\n`,
   );
-}
+  return solution;
+};
+solved('cold', () => solveField(problem));
+const again = solved('again', () => solveField(problem));
+solved('5 % more current', () =>
+  solveField(
+    {
+      ...problem,
+      windings: problem.windings.map((one) => ({ ...one, ampereTurns: 1.05 * one.ampereTurns })),
+    },
+    { start: again },
+  ),
+);
+solved('as the Field page refines', () => solveAdaptively(problem, QUICK).solution);

@@ -3,7 +3,8 @@ import type { Grid, GridOptions } from './grid.js';
 import { curveOf, type Mesh } from './mesh.js';
 import { overTriangle } from './outputs.js';
 import { cornerFields } from './recovered.js';
-import { solveField, type FieldSolution, type SolveOptions } from './solve.js';
+import type { FieldSolution } from './solution.js';
+import { solveField, type SolveOptions } from './solve.js';
 
 /** Share of the whole error that the halved columns and rows must hold. */
 const SHARE = 0.7;

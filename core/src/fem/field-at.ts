@@ -1,7 +1,7 @@
 import { fold, shapeFunctions, shapeSlopes, unfold, unfoldHeight } from './elements.js';
 import type { Mesh } from './mesh.js';
 import { unbend } from './rounding.js';
-import type { FieldSolution } from './solve.js';
+import type { FieldSolution } from './solution.js';
 
 /** Flux density at a point, T, and the flux through the coaxial disc that ends there, Wb. */
 export interface FieldAt {

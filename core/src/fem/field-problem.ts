@@ -1,12 +1,6 @@
 import type { SteelCurve } from '../steel/index.js';
 import { CoreError } from '../errors.js';
-import type { Rectangle } from './grid.js';
-
-/** A ball centred on the axis, m. */
-export interface Ball {
-  readonly centre: number;
-  readonly radius: number;
-}
+import { squareOf, type Ball, type Rectangle } from './shapes.js';
 
 /** A body of one curve: rectangles of the half-plane, or a ball. */
 export interface SteelBody {
@@ -27,11 +21,6 @@ export interface FieldProblem {
   readonly windings: readonly Winding[];
   /** Even axial flux density far away, T; 0 when absent. */
   readonly background?: number;
-}
-
-/** Square around a ball, as the grid sees it. */
-export function squareOf({ centre, radius }: Ball): Rectangle {
-  return { r0: 0, r1: radius, z0: centre - radius, z1: centre + radius };
 }
 
 const PERMITTED_AMPERE_TURNS = 1e6;

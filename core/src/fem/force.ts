@@ -2,7 +2,8 @@ import { MU_0 } from '../constants.js';
 import { SHAPES_AT_POINTS } from './elements.js';
 import type { FieldProblem } from './field-problem.js';
 import { fieldEnergy, overTriangle } from './outputs.js';
-import { solveField, type FieldSolution, type SolveOptions } from './solve.js';
+import type { FieldSolution } from './solution.js';
+import { solveField, type SolveOptions } from './solve.js';
 
 /**
  * Axial force on a body, N: Maxwell's stress averaged over the layer of air around it,

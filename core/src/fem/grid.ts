@@ -1,12 +1,5 @@
 import type { Rounding } from './rounding.js';
-
-/** A rectangle of the meridian half-plane, m: radii and heights. */
-export interface Rectangle {
-  readonly r0: number;
-  readonly r1: number;
-  readonly z0: number;
-  readonly z1: number;
-}
+import type { Rectangle } from './shapes.js';
 
 /**
  * Grid lines of a box around the geometry and of the shell around the box that reaches to infinity.

@@ -1,7 +1,8 @@
 import { linearCurve, type SteelCurve } from '../steel/index.js';
-import { squareOf, type FieldProblem } from './field-problem.js';
-import { makeGrid, type FinePart, type Grid, type GridOptions, type Rectangle } from './grid.js';
+import type { FieldProblem } from './field-problem.js';
+import { makeGrid, type FinePart, type Grid, type GridOptions } from './grid.js';
 import { bend, roundingsOf, type Rounding } from './rounding.js';
+import { squareOf, type Rectangle } from './shapes.js';
 
 /** The problem cut into triangles of second order, two a cell of the grid. */
 export interface Mesh {

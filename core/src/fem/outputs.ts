@@ -1,6 +1,6 @@
 import { POINTS, SHAPES_AT_POINTS } from './elements.js';
 import { curveOf } from './mesh.js';
-import type { FieldSolution } from './solve.js';
+import type { FieldSolution } from './solution.js';
 
 /** Flux density at every point of the rule of one triangle, handed on with its weight and number. */
 export function overTriangle(

@@ -1,5 +1,5 @@
 import { fieldAt } from './field-at.js';
-import type { FieldSolution } from './solve.js';
+import type { FieldSolution } from './solution.js';
 
 /** A field sampled on an even raster of the half-plane, row by row from low z. */
 export interface FieldRaster {

@@ -1,5 +1,5 @@
 import { POINTS, shapeSlopes, unfold, unfoldHeight } from './elements.js';
-import type { FieldSolution } from './solve.js';
+import type { FieldSolution } from './solution.js';
 
 const CORNERS = [shapeSlopes(1, 0, 0), shapeSlopes(0, 1, 0), shapeSlopes(0, 0, 1)] as const;
 

@@ -1,4 +1,5 @@
-import { squareOf, type Ball, type FieldProblem } from './field-problem.js';
+import type { FieldProblem } from './field-problem.js';
+import { squareOf, type Ball } from './shapes.js';
 
 /** A ball and the half-width of the square within which the grid is bent round it. */
 export interface Rounding extends Ball {

@@ -1,23 +1,12 @@
 import { factoriseLdl, solveLdl, type LdlFactors } from '../numerics/index.js';
 import { assemble, makeEquations, type Equations } from './assembly.js';
-import { elementTable, type ElementTable } from './elements.js';
+import { elementTable } from './elements.js';
 import { valueAt } from './field-at.js';
 import { checkFieldProblem, type FieldProblem } from './field-problem.js';
 import { GRID, type Grid, type GridOptions } from './grid.js';
 import { meshOf, type Mesh } from './mesh.js';
+import type { FieldSolution } from './solution.js';
 import { topologyOf, type Topology } from './topology.js';
-
-/** The field that was found. */
-export interface FieldSolution {
-  readonly mesh: Mesh;
-  readonly table: ElementTable;
-  /** u = A_φ/ρ at every node, T. */
-  readonly u: Float64Array;
-  readonly status: 'converged' | 'stalled';
-  readonly iterations: number;
-  /** Size of the last Newton step in the energy's norm, relative to the field's. */
-  readonly residual: number;
-}
 
 export interface SolveOptions {
   /** How fine the grid is, or the grid itself. */

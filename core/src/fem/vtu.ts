@@ -1,6 +1,6 @@
 import { unfold, unfoldHeight } from './elements.js';
 import { overTriangle } from './outputs.js';
-import type { FieldSolution } from './solve.js';
+import type { FieldSolution } from './solution.js';
 
 /** VTK's number of the triangle of second order. */
 const QUADRATIC_TRIANGLE = 22;

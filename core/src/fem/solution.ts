@@ -1,0 +1,14 @@
+import type { ElementTable } from './elements.js';
+import type { Mesh } from './mesh.js';
+
+/** The field that was found. */
+export interface FieldSolution {
+  readonly mesh: Mesh;
+  readonly table: ElementTable;
+  /** u = A_φ/ρ at every node, T. */
+  readonly u: Float64Array;
+  readonly status: 'converged' | 'stalled';
+  readonly iterations: number;
+  /** Size of the last Newton step in the energy's norm, relative to the field's. */
+  readonly residual: number;
+}
