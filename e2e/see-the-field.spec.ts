@@ -122,6 +122,23 @@ test('a solver that dies is started again, and a second death is told', async ({
   await expect(page.getByText(/The solver ended twice/).first()).toBeVisible();
 });
 
+test('the heap is grown as a part of the field, round by round, and can be stopped', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  await page.getByRole('button', { name: 'Grow the heap as a part of the field' }).click();
+  await expect(page.getByText(/^Round \d+: [\d.]+ g, about [\d.]+ held/)).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.getByRole('button', { name: 'Stop growing' }).click();
+  await expect(
+    page.getByRole('button', { name: 'Grow the heap as a part of the field' }),
+  ).toBeVisible();
+});
+
 test('a magnet that is not round says so', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);

@@ -2,10 +2,12 @@ import type { SteelCurve } from '../steel/index.js';
 import { CoreError } from '../errors.js';
 import { squareOf, type Ball, type Rectangle } from './shapes.js';
 
-/** A body of one curve: rectangles of the half-plane, or a ball. */
+/** A body of one curve: rectangles of the half-plane, a ball, or cells of a grid that is given. */
 export interface SteelBody {
   readonly rectangles?: readonly Rectangle[];
   readonly ball?: Ball;
+  /** Which cells of the grid it fills, numbered row by row from low z, where nothing else is. */
+  readonly cells?: (cell: number) => boolean;
   readonly curve: SteelCurve;
 }
 

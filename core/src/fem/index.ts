@@ -10,6 +10,7 @@ export {
   type ErrorEstimate,
   type Refined,
 } from './adapt.js';
+export { squareSlopes } from './cell-slopes.js';
 export { fieldAt, type FieldAt } from './field-at.js';
 export { checkFieldProblem, type FieldProblem, type SteelBody } from './field-problem.js';
 export { forceByVirtualWork, forceOn } from './force.js';

@@ -85,8 +85,11 @@ export function meshOf(problem: FieldProblem, choice: GridOptions | Grid): Mesh 
     for (let i = 0; i < nr; i++) {
       const r = (grid.r[i]! + grid.r[i + 1]!) / 2;
       const z = (grid.z[j]! + grid.z[j + 1]!) / 2;
-      const inBody = boxes.findIndex((own) => own.some((box) => inside(box, r, z)));
       const inWinding = copper.findIndex((box) => inside(box, r, z));
+      let inBody = boxes.findIndex((own) => own.some((box) => inside(box, r, z)));
+      if (inBody < 0 && inWinding < 0) {
+        inBody = problem.bodies.findIndex(({ cells }) => cells?.(j * nr + i) ?? false);
+      }
       const first = 2 * j * columns + 2 * i;
       for (const cell of rises(roundings, r, z, i + j) ? RISING : FALLING) {
         for (let k = 0; k < 6; k++) {

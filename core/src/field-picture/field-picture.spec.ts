@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { straightWireField, compassDeflection } from '../coil-field/index.js';
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { vtuOf, type FieldRaster, type FieldSolution } from '../fem/index.js';
-import type { MagnetDesign } from '../magnet/index.js';
+import { buildMagnet, evaluateMagnet, fieldProblemOf, type MagnetDesign } from '../magnet/index.js';
 import {
   alongRuler,
   fieldPictures,
+  growFieldHeap,
   needleAngle,
   pullOverWeight,
   sampleAt,
@@ -117,5 +118,40 @@ describe('readings from a picture', () => {
     const angle = needleAngle(across, 0.005, 0.01, { across: 0, along: 2e-5 });
     expect(angle).toBeCloseTo(compassDeflection(field, 2e-5), 6);
     expect(needleAngle(across, -0.005, 0.01, { across: 0, along: 2e-5 })).toBeCloseTo(-angle, 6);
+  });
+});
+
+describe('a heap put back into the field', () => {
+  const problem = fieldProblemOf(nail, buildMagnet(nail));
+  const { heap } = evaluateMagnet(nail);
+  const before = problem.windings[0]!.rectangle.z1;
+  // A thousandth of the susceptibility and of the weight: the same balance, and no effect on the field.
+  const weak = growFieldHeap(problem, before, { density: 0.9, susceptibility: 0.003 });
+
+  it('is tier 1’s heap when it is too weak to change the field', () => {
+    expect(weak.settled).toBe(true);
+    expect((1000 * weak.mass) / heap.mass).toBeGreaterThan(0.93);
+    expect((1000 * weak.mass) / heap.mass).toBeLessThan(1.07);
+  });
+
+  it('hangs at the tip and nowhere else', () => {
+    for (const { z0, r0, r1, z1 } of weak.cells) {
+      expect(z0).toBeGreaterThanOrEqual(before - 1e-9);
+      expect(r0 >= 0.0025 - 1e-9 || z0 >= 0.1 - 1e-9).toBe(true);
+      expect(r1).toBeGreaterThan(r0);
+      expect(z1).toBeGreaterThan(z0);
+    }
+  });
+
+  it('holds less of itself when it weakens the field inside, and can be stopped', () => {
+    const masses: number[] = [];
+    const real = growFieldHeap(problem, before, undefined, (round, mass) => {
+      masses.push(mass);
+      return round < 3;
+    });
+    expect(masses).toHaveLength(3);
+    expect(real.settled).toBe(false);
+    expect(real.mass).toBeGreaterThan(0);
+    expect(real.mass).toBeLessThan(heap.mass);
   });
 });

@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { interpolateYlGnBu, rgb, scaleLog } from 'd3';
-import type { FieldProblem, FieldRaster, MagnetDesign } from '@nab/core';
+import type { FieldProblem, FieldRaster, MagnetDesign, Rectangle } from '@nab/core';
 import {
   compasses,
   filings,
@@ -18,7 +18,7 @@ import {
   frameOf,
   outlineOf,
   saturatedSquares,
-  windingPath,
+  sectionsPath,
 } from './picture-frame';
 import { probeText, SCALE_FROM_T, SCALE_TO_T } from './raster';
 
@@ -117,6 +117,7 @@ export interface Ruler {
         @if (layers().saturation) {
           <path [attr.d]="saturated()" [attr.fill]="'url(#' + hatch + ')'" />
         }
+        <path [attr.d]="heaped()" fill="var(--nab-steel)" fill-opacity="0.75" stroke="none" />
         <path [attr.d]="outline()" fill="none" stroke="var(--nab-ink)" stroke-width="1.6" />
         <path [attr.d]="coil()" fill="var(--nab-copper)" fill-opacity="0.55" stroke="none" />
         @for (one of dials(); track $index) {
@@ -164,6 +165,8 @@ export class FieldPictureView {
   /** Horizontal field of the earth in the plane of the cut, T. */
   readonly earth = input.required<{ readonly across: number; readonly along: number }>();
   readonly ruler = input.required<Ruler | null>();
+  /** Cells that a heap fills. */
+  readonly heap = input<readonly Rectangle[]>([]);
   readonly label = input.required<string>();
   readonly rulerMove = output<Ruler>();
 
@@ -198,10 +201,15 @@ export class FieldPictureView {
       ? saturatedSquares(this.raster(), this.frame(), this.steel(), curve)
       : '';
   });
+  protected readonly heaped = computed(() =>
+    this.heap()
+      .map((cell) => sectionsPath(cell, this.frame()))
+      .join(''),
+  );
   protected readonly outline = computed(() => outlineOf(this.design(), this.frame()));
   protected readonly coil = computed(() =>
     this.copper()
-      .map((one) => windingPath(one, this.frame()))
+      .map((one) => sectionsPath(one, this.frame()))
       .join(''),
   );
   protected readonly line = computed(() => {

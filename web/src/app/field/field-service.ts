@@ -42,7 +42,7 @@ export class FieldService {
         )
         .subscribe({
           next: (message) => {
-            if (message.kind !== 'done' && message.kind !== 'mesh') subscriber.next(message);
+            if (isNews(message)) subscriber.next(message);
           },
           error: (error: unknown) => subscriber.error(error),
           complete: () => subscriber.complete(),
@@ -58,6 +58,11 @@ export class FieldService {
       filter((text) => text !== null),
       take(1),
     );
+  }
+
+  /** The heap grown as a material in the field, round by round. */
+  heap(design: MagnetDesign): Observable<FieldMessage> {
+    return this.ask({ design, want: 'heap' });
   }
 
   private fromServer(design: DesignDocument): Observable<FieldNews> {
@@ -85,4 +90,8 @@ export class FieldService {
       return () => worker.terminate();
     });
   }
+}
+
+function isNews(message: FieldMessage): message is Exclude<FieldNews, { kind: 'restarted' }> {
+  return message.kind === 'step' || message.kind === 'picture' || message.kind === 'fault';
 }

@@ -20,6 +20,7 @@ import {
   fieldProblemOf,
   type FieldProblem,
   type MagnetDesign,
+  type Rectangle,
 } from '@nab/core';
 import {
   catchError,
@@ -41,6 +42,7 @@ import { ChoiceField } from '../quantity-field';
 import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
 import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
 import { FieldService, type Solver } from './field-service';
+import { HeapInField } from './heap-in-field';
 import { KeptField } from './kept-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
 import { RulerChart, type RulerLine } from './ruler-chart';
@@ -72,6 +74,7 @@ const BESIDE = {
     ChoiceField,
     DecimalPipe,
     FieldPictureView,
+    HeapInField,
     NgTemplateOutlet,
     Notice,
     RouterLink,
@@ -132,6 +135,12 @@ export class FieldPage {
     const raster = this.withCore().picture?.raster;
     return raster ? fluxStepFor([raster]) : 0;
   });
+
+  /** Cells that the grown heap fills, and what tier 1 predicts for the lifting end, kg. */
+  protected readonly heapCells = signal<readonly Rectangle[]>([]);
+  protected readonly tipHeap = computed(() =>
+    this.problem() ? (this.store.restingEvaluation()?.heap.mass ?? 0) : 0,
+  );
 
   protected readonly rulerPlace = signal<RulerPlace>('tip');
   protected readonly ruler = linkedSignal<Ruler | null>(() =>

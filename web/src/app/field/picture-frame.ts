@@ -166,8 +166,8 @@ export function outlineOf({ core }: MagnetDesign, frame: Frame): string {
   );
 }
 
-/** The winding's two sections as a path. */
-export function windingPath({ r0, r1, z0, z1 }: Rectangle, frame: Frame): string {
+/** The two sections of a ring as a path. */
+export function sectionsPath({ r0, r1, z0, z1 }: Rectangle, frame: Frame): string {
   const side = (a: number, b: number): string =>
     `M${frame.x(a)} ${frame.y(z0)}H${frame.x(b)}V${frame.y(z1)}H${frame.x(a)}Z`;
   return side(r0, r1) + side(-r1, -r0);

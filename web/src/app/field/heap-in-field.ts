@@ -1,0 +1,103 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import type { MagnetDesign, Rectangle } from '@nab/core';
+import type { Subscription } from 'rxjs';
+import { Notice } from '../frame/notice';
+import { countText, massText } from '../words';
+import { FieldService } from './field-service';
+
+/** Lets the heap grow in the field as a material, and says what comes of it. */
+@Component({
+  selector: 'nab-heap-in-field',
+  imports: [Notice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 12px;
+      align-items: baseline;
+    }
+  `,
+  template: `
+    <p class="nab-hint row">
+      @if (working()) {
+        <button type="button" class="nab-link" (click)="stop()">Stop growing</button>
+      } @else {
+        <button type="button" class="nab-link" (click)="grow()">
+          Grow the heap as a part of the field
+        </button>
+      }
+      <span aria-live="polite">{{ said() }}</span>
+    </p>
+    @if (fault(); as sentence) {
+      <nab-notice state="caution">{{ sentence }}</nab-notice>
+    }
+  `,
+})
+export class HeapInField {
+  private readonly service = inject(FieldService);
+  readonly design = input.required<MagnetDesign>();
+  /** What tier 1 predicts for this end, kg. */
+  readonly undisturbed = input.required<number>();
+  /** Cells that the heap fills, to be drawn; none while nothing is grown. */
+  readonly grown = output<readonly Rectangle[]>();
+  protected readonly working = signal(false);
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  private running: Subscription | null = null;
+
+  constructor() {
+    // A heap belongs to the magnet it hangs on.
+    effect(() => {
+      this.design();
+      this.stop();
+      this.said.set('');
+      this.fault.set('');
+      this.grown.emit([]);
+    });
+    inject(DestroyRef).onDestroy(() => this.running?.unsubscribe());
+  }
+
+  protected grow(): void {
+    const { objectMass } = this.design();
+    const many = (mass: number): string =>
+      `${massText(mass)}, about ${countText(mass / objectMass)}`;
+    this.working.set(true);
+    this.fault.set('');
+    this.said.set('Solving without the heap …');
+    this.running = this.service.heap(this.design()).subscribe({
+      next: (message) => {
+        if (message.kind === 'growing') {
+          this.said.set(`Round ${message.round}: ${many(message.mass)} held.`);
+        } else if (message.kind === 'heap') {
+          this.grown.emit(message.cells);
+          this.said.set(
+            `As a material it weakens the field inside itself: ${many(message.mass)} hang. ` +
+              `Without that it would be ${many(this.undisturbed())}; the class’s own trials decide between them.`,
+          );
+        } else if (message.kind === 'fault') {
+          this.fault.set(message.sentence);
+        }
+      },
+      error: () => {
+        this.fault.set('The solver ended unexpectedly. Press the link to start it again.');
+        this.working.set(false);
+      },
+      complete: () => this.working.set(false),
+    });
+  }
+
+  protected stop(): void {
+    this.running?.unsubscribe();
+    this.working.set(false);
+  }
+}
