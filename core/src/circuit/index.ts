@@ -3,6 +3,7 @@ export {
   kickWithDiode,
   kickWithoutDiode,
   RECTIFIER,
+  SPARK_V,
   storedEnergy,
   TYPICAL_STRAY,
   type Diode,

@@ -1,6 +1,7 @@
 import {
   kickWithDiode,
   kickWithoutDiode,
+  SPARK_V,
   storedEnergy,
   type OpenedCoil,
 } from '../circuit/index.js';
@@ -8,9 +9,6 @@ import { sheetInductance } from '../coil-field/index.js';
 import { coreLinkagePerTurn } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
 import type { Evaluation } from './evaluate.js';
-
-/** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
-const SPARK_V = 330;
 
 /** What switching off does. SI. */
 export interface Opening {

@@ -1,4 +1,4 @@
-import { kickWithDiode, storedEnergy, type OpenedCoil } from '../circuit/index.js';
+import { kickWithDiode, SPARK_V, storedEnergy, type OpenedCoil } from '../circuit/index.js';
 import { STANDARD_GRAVITY } from '../constants.js';
 import { CoreError } from '../errors.js';
 import type { FieldProblem } from '../fem/index.js';
@@ -52,9 +52,6 @@ export interface ShellOpening {
   readonly offWithDiode: number;
   readonly offWithoutDiode: number;
 }
-
-/** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
-const SPARK_V = 330;
 
 /** The coil of one of the magnets as a straight one. Magnets in parallel share the supply evenly. */
 export function coilOfShell(shell: ShellMagnet): MagnetDesign {

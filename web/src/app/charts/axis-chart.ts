@@ -14,23 +14,7 @@ const BOX = { width: 900, height: 220, left: 60, right: 20, top: 14, bottom: 40 
 @Component({
   selector: 'nab-axis-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-    }
-    svg {
-      display: block;
-      width: 100%;
-      height: auto;
-      background: var(--nab-sheet);
-      border: 1px solid var(--nab-grid);
-    }
-    text {
-      font-size: 14px;
-      fill: var(--nab-ink-soft);
-    }
-  `,
+  styleUrl: './chart.less',
   template: `
     @let d = drawing();
     <svg

@@ -9,23 +9,7 @@ const BOX = { width: 520, height: 240, left: 64, right: 14, top: 16, bottom: 46 
 @Component({
   selector: 'nab-cells-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-    }
-    svg {
-      display: block;
-      width: 100%;
-      height: auto;
-      background: var(--nab-sheet);
-      border: 1px solid var(--nab-grid);
-    }
-    text {
-      font-size: 14px;
-      fill: var(--nab-ink-soft);
-    }
-  `,
+  styleUrl: './chart.less',
   template: `
     @let d = drawing();
     <svg

@@ -15,23 +15,7 @@ export interface RulerLine {
 @Component({
   selector: 'nab-ruler-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-    }
-    svg {
-      display: block;
-      width: 100%;
-      height: auto;
-      background: var(--nab-sheet);
-      border: 1px solid var(--nab-grid);
-    }
-    text {
-      font-size: 14px;
-      fill: var(--nab-ink-soft);
-    }
-  `,
+  styleUrl: '../charts/chart.less',
   template: `
     @let d = drawing();
     <svg

@@ -6,7 +6,7 @@ import {
   inject,
   signal,
 } from '@angular/core';
-import { CONTACT_GAPS, formatQuantity } from '@nab/core';
+import { formatQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Observable, type Subscription } from 'rxjs';
 import { Notice } from '../frame/notice';
@@ -29,7 +29,7 @@ import type { ShellCheck as Check, ShellMessage } from './shell.worker';
       @if (working()) {
         <button nz-button type="button" (click)="stop()">Stop</button>
         <span class="nab-hint" aria-live="polite">
-          Solving gap {{ checks().length + 1 }} of {{ gaps }} …
+          Solving gap {{ checks().length + 1 }} of {{ gaps() }} …
         </span>
       } @else {
         <button nz-button type="button" (click)="start()">Check by finite elements</button>
@@ -74,29 +74,24 @@ import type { ShellCheck as Check, ShellMessage } from './shell.worker';
 })
 export class ShellCheck {
   private readonly store = inject(ShellStore);
-  protected readonly gaps = CONTACT_GAPS.length;
+  protected readonly gaps = signal(0);
   protected readonly checks = signal<readonly Check[]>([]);
   protected readonly working = signal(false);
   protected readonly fault = signal('');
   private running: Subscription | null = null;
 
-  protected readonly rows = computed(() => {
-    const { curve } = this.store.evaluated();
-    const { count } = this.store.shell();
-    return [...this.checks()]
+  protected readonly rows = computed(() =>
+    [...this.checks()]
       .sort((p, q) => p.gap - q.gap)
-      .map(({ gap, force, work, peak }) => {
-        const network = curve.find((point) => point.gap === gap);
-        return {
-          gap: formatQuantity(gap, 'length', 'mm'),
-          network: network ? formatQuantity(network.force / count, 'force') : '',
-          force: formatQuantity(force, 'force'),
-          work: formatQuantity(work, 'force'),
-          error: `${(100 * Math.abs(force / work - 1)).toFixed(1)} %`,
-          peak: formatQuantity(peak, 'fluxDensity', 'T'),
-        };
-      });
-  });
+      .map(({ gap, network, force, work, peak }) => ({
+        gap: formatQuantity(gap, 'length', 'mm'),
+        network: formatQuantity(network, 'force'),
+        force: formatQuantity(force, 'force'),
+        work: formatQuantity(work, 'force'),
+        error: `${(100 * Math.abs(force / work - 1)).toFixed(1)} %`,
+        peak: formatQuantity(peak, 'fluxDensity', 'T'),
+      })),
+  );
 
   constructor() {
     // What was solved belongs to the magnet it was solved for.
@@ -114,6 +109,7 @@ export class ShellCheck {
     this.working.set(true);
     this.running = this.solve().subscribe({
       next: (message) => {
+        if (message.kind === 'gaps') this.gaps.set(message.count);
         if (message.kind === 'check') this.checks.update((all) => [...all, message.check]);
         if (message.kind === 'fault') this.fault.set(message.sentence);
       },

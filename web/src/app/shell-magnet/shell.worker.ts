@@ -3,6 +3,7 @@ import {
   buildShell,
   CONTACT_GAPS,
   CoreError,
+  evaluateShell,
   fieldEnergy,
   forceByVirtualWork,
   forceOn,
@@ -16,7 +17,8 @@ import {
 /** What finite elements say of one of the magnets at one gap. */
 export interface ShellCheck {
   readonly gap: number;
-  /** Pull by the stress in the gap and by virtual work, N. */
+  /** Pull by the network, and by the stress in the gap and by virtual work, N. */
+  readonly network: number;
   readonly force: number;
   readonly work: number;
   /** Largest flux density in the cup, T; energy of the field, J. */
@@ -24,6 +26,7 @@ export interface ShellCheck {
   readonly energy: number;
 }
 export type ShellMessage =
+  | { readonly kind: 'gaps'; readonly count: number }
   | { readonly kind: 'check'; readonly check: ShellCheck }
   | { readonly kind: 'fault'; readonly sentence: string }
   | { readonly kind: 'done' };
@@ -35,6 +38,7 @@ addEventListener('message', ({ data: shell }: MessageEvent<ShellMagnet>) => {
     const flat = { ...shell, seat: { ...shell.seat, tilt: 0, covered: 1 } };
     // The gap that is set comes first, then the others, for the curve.
     const others = CONTACT_GAPS.map(({ gap }) => gap).filter((gap) => gap !== shell.seat.gap);
+    send({ kind: 'gaps', count: 1 + others.length });
     for (const gap of [shell.seat.gap, ...others]) {
       const one = { ...flat, seat: { ...flat.seat, gap } };
       const problem = shellFieldProblem(one, buildShell(one));
@@ -43,6 +47,7 @@ addEventListener('message', ({ data: shell }: MessageEvent<ShellMagnet>) => {
         kind: 'check',
         check: {
           gap,
+          network: evaluateShell(one).pull.force,
           force: -forceOn(solution, 1),
           work: -forceByVirtualWork(solution, 1, gap / 50),
           peak: meanFluxDensity(solution, 0).peak,
