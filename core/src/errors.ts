@@ -72,6 +72,14 @@ export const CORE_ERRORS = {
     meaning: 'The core material is not in the table.',
     remedy: 'Choose one of the listed materials.',
   },
+  LEVEL_INVALID: {
+    meaning: 'The text is no level of this factor.',
+    remedy: 'Type a value inside the limits that the message names, or choose from the list.',
+  },
+  LEVEL_IMPOSSIBLE: {
+    meaning: 'This design cannot have that level of the factor.',
+    remedy: 'Change the design, or choose another factor.',
+  },
   TOO_FEW_POINTS: {
     meaning: 'There are not enough different points for this calculation.',
     remedy: 'Record more trials, at two or more different levels.',

@@ -2,10 +2,17 @@ import { isAbsolute, resolve } from 'node:path';
 import { accuracy } from './accuracy.js';
 import { CommandError, readJsonFile } from './files.js';
 import { evaluate } from './evaluate.js';
+import { list } from './list.js';
+import { predict } from './predict.js';
 import { reference } from './reference.js';
 
 const USAGE = `Usage:
   npm run --silent nab -- evaluate FILE    prints every computed quantity of a design as JSON
+  npm run --silent nab -- list             prints experiments, factors and measures as JSON
+  npm run --silent nab -- predict FILE --factor ID --levels a,b,c [--series ID=a,b]
+                                       [--measure ID] [--load MASS]
+                                           prints what a design of any experiment is predicted to
+                                           do at each level, a JSON line a level
   npm run --silent nab -- reference FILE [--tier 1|2]
                                            checks the cases of a reference file, a JSON line a value;
                                            tier 2, finite elements, takes minutes
@@ -29,6 +36,14 @@ function main([name = '', file, ...rest]: string[]): number {
   };
   if (name === 'accuracy' && file === undefined) return accuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
+  if (name === 'list' && file === undefined) return list();
+  if (name === 'predict' && file !== undefined) {
+    const words = optionsOf(rest, ['factor', 'levels', 'series', 'measure', 'load']);
+    if (words?.['factor'] !== undefined && words['levels'] !== undefined) {
+      const { factor, levels, series, measure, load } = words;
+      return predict(read(file), { factor, levels, series, measure, load });
+    }
+  }
   const tiers = rest.length === 0 ? ([1, 2] as const) : TIERS[rest[1] ?? ''];
   const plain = rest.length === 0 || (rest.length === 2 && rest[0] === '--tier');
   if (name === 'reference' && file !== undefined && plain && tiers) {
@@ -36,6 +51,21 @@ function main([name = '', file, ...rest]: string[]): number {
   }
   process.stderr.write(USAGE);
   return 2;
+}
+
+/** Words such as `--factor turns`; null when one is unknown, twice there or without a value. */
+function optionsOf<K extends string>(
+  words: readonly string[],
+  known: readonly K[],
+): Partial<Record<K, string>> | null {
+  const found: Partial<Record<K, string>> = {};
+  for (let i = 0; i < words.length; i += 2) {
+    const key = known.find((name) => words[i] === `--${name}`);
+    const value = words[i + 1];
+    if (key === undefined || value === undefined || key in found) return null;
+    found[key] = value;
+  }
+  return found;
 }
 
 // A closed pipe (| head) is no error of ours.

@@ -14,19 +14,32 @@ export interface ClassBelief {
   readonly scale: number;
 }
 
-/** Trial scatter, sd of the log count: about 25 %. Common practice, no source. */
-const TRIAL_SCATTER = 0.25;
-/** 95 % of classes lie within ×/÷ this of the model. Common practice, no source. */
-const CLASS_FACTOR_95 = 2.7;
-const SCATTER_SHAPE = 6;
+/** How far a class's readings may lie from a prediction, before any was made. */
+export interface Spread {
+  /** 95 % of classes lie within ×/÷ this of the model. */
+  readonly classFactor: number;
+  /** Scatter of one trial under equal conditions, sd of the log. */
+  readonly scatter: number;
+}
 
-/** Before any trial of this class. */
-export const PRIOR_BELIEF: ClassBelief = {
-  mean: 0,
-  strength: (TRIAL_SCATTER / (Math.log(CLASS_FACTOR_95) / 1.959963984540054)) ** 2,
-  shape: SCATTER_SHAPE,
-  scale: TRIAL_SCATTER ** 2 * (SCATTER_SHAPE - 1),
-};
+/** Of objects counted: a trial scatters by about 25 %. Common practice, no source. */
+export const COUNT_SPREAD: Spread = { classFactor: 2.7, scatter: 0.25 };
+const SCATTER_SHAPE = 6;
+/** Φ⁻¹(0.975). */
+const NORMAL_975 = 1.959963984540054;
+
+/** What is believed of a class before any trial of it. */
+export function priorBelief({ classFactor, scatter }: Spread): ClassBelief {
+  return {
+    mean: 0,
+    strength: (scatter / (Math.log(classFactor) / NORMAL_975)) ** 2,
+    shape: SCATTER_SHAPE,
+    scale: scatter ** 2 * (SCATTER_SHAPE - 1),
+  };
+}
+
+/** Before any trial in which a class counts objects. */
+export const PRIOR_BELIEF: ClassBelief = priorBelief(COUNT_SPREAD);
 
 /**
  * Belief after seeing trials, by conjugate updating.

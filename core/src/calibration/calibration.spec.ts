@@ -76,6 +76,46 @@ describe('honesty', () => {
     expect(share).toBeLessThan(0.92);
   });
 
+  /**
+   * Classes of one fixed truth, which need not be what is believed: share of classes whose further
+   * trial lies in the band after so many trials.
+   */
+  function coverageOf(classFactor: number, scatter: number, seen: number, seed: number): number {
+    const random = seededRandom(seed);
+    const classes = 6000;
+    let inside = 0;
+    for (let c = 0; c < classes; c++) {
+      const mean = (normalFrom(random) * Math.log(classFactor)) / 1.959964;
+      const trial = (): number => mean + scatter * normalFrom(random);
+      const belief = updateBelief(PRIOR_BELIEF, Array.from({ length: seen }, trial));
+      const { low, high } = predictiveBand(belief, 10);
+      const count = 10 * Math.exp(trial());
+      if (count > low && count < high) inside++;
+    }
+    return inside / classes;
+  }
+
+  // The truth is not drawn from the belief here: classes lie nearer or farther, trials scatter more
+  // or less than believed. With trials the band learns the class; of the scatter it believes a
+  // little longer what it believed.
+  it.each([
+    [1.8, 0.25, 0.02, 'nearer to the model than believed'],
+    [4, 0.25, 0.02, 'farther from the model than believed'],
+    [2.7, 0.15, 0.065, 'with steadier hands than believed'],
+    [2.7, 0.4, 0.065, 'with shakier hands than believed'],
+  ])(
+    'comes back to nine in ten for classes within ×/÷ %d that scatter by %d, to %d: %s',
+    (factor, sd, within) => {
+      const after = coverageOf(factor, sd, 25, 12);
+      expect(Math.abs(after - 0.9)).toBeLessThan(within);
+    },
+  );
+
+  it('is too sure before any trial of classes farther off than believed, and not of nearer ones', () => {
+    expect(coverageOf(4, 0.25, 0, 21)).toBeLessThan(0.85);
+    expect(coverageOf(1.8, 0.25, 0, 22)).toBeGreaterThan(0.95);
+  });
+
   it('uses the t distribution that belongs to its belief', () => {
     const { high } = predictiveBand(PRIOR_BELIEF, 1, 0.5);
     const { scale, strength, shape } = PRIOR_BELIEF;

@@ -20,9 +20,9 @@ export interface Diode {
   readonly seriesResistance: number;
 }
 
-/** A hand-wound coil on a solid core, within ×/÷ 3, and a 1 A silicon rectifier. Typical, from memory. */
 /** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
 export const SPARK_V = 330;
+/** A hand-wound coil on a solid core, within ×/÷ 3, and a 1 A silicon rectifier. Typical, from memory. */
 export const TYPICAL_STRAY: Stray = { capacitance: 2e-10, damping: 1000 };
 export const RECTIFIER: Diode = {
   saturationCurrent: 1.4e-8,

@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import {
+  SLEEVE_W_PER_MK,
   steadyTemperature,
+  STILL_AIR_W_PER_M2K,
   temperatureOver,
   timeToCool,
   timeToReach,
   touchLimit,
+  TOUCH_TIMES,
   warmUp,
+  WINDING_TO_CORE_W_PER_M2K,
   type LumpedWinding,
 } from './index.js';
 
@@ -61,9 +65,28 @@ describe('a winding with its core', () => {
     core: { heatCapacity: 30, coupling: 0.4, lossPerKelvin: 0.01 },
   };
 
-  it('takes as long to a temperature as it is warm after that time', () => {
-    const time = timeToReach(withCore, 22, 45);
-    expect(warmUp(withCore, 22, time).temperature).toBeCloseTo(45, 2);
+  it.each([25, 30, 45, 52])('takes as long to %d °C as it is warm after that time', (limit) => {
+    const time = timeToReach(withCore, 22, limit);
+    // Steps of Runge and Kutta against the adaptive pair: the time within 1e-4.
+    const slope = warmUp(withCore, 22, time * 1.001).temperature - limit;
+    const off = warmUp(withCore, 22, time).temperature - limit;
+    expect(Math.abs(off)).toBeLessThan(Math.abs(slope - off) / 10);
+  });
+
+  it('never reaches what lies beyond its balance, though the winding alone would', () => {
+    const between = (steadyTemperature(withCore) + steadyTemperature(coil)) / 2;
+    expect(timeToReach(withCore, 22, between)).toBe(Infinity);
+    expect(timeToReach(coil, 22, between)).toBeLessThan(Infinity);
+    expect(timeToReach(withCore, 22, steadyTemperature(withCore) - 1)).toBeLessThan(Infinity);
+  });
+
+  // Closed form: heating = loss + through, both in series to the room.
+  it('balances where I²R leaves by air and, through the core, by its ends', () => {
+    const steady = steadyTemperature(withCore);
+    const resistance = 1.35 * (1 + 0.00393 * (steady - 20));
+    const heating = (3 / (0.4 + resistance)) ** 2 * resistance;
+    const leaving = (0.035 + (0.4 * 0.01) / (0.4 + 0.01)) * (steady - 22);
+    expect(heating / leaving).toBeCloseTo(1, 6);
   });
 
   it('warms more slowly than without it, the core behind the winding', () => {
@@ -103,7 +126,52 @@ describe('a winding with its core', () => {
   });
 });
 
+describe('a supply', () => {
+  it('that holds its current heats by its limit and not by its voltage', () => {
+    const held = { ...coil, currentLimit: 1, alpha20: 0, loss: () => 0 };
+    expect(warmUp(held, 22, 100).temperature - 22).toBeCloseTo((100 * 1.35) / 19.05, 6);
+  });
+
+  it('that runs down heats less and has given what the coil drew', () => {
+    const fading = { ...coil, emfFraction: (charge: number) => Math.exp(-charge / 100) };
+    const steady = warmUp(coil, 22, 60);
+    const faded = warmUp(fading, 22, 60);
+    expect(faded.temperature).toBeLessThan(steady.temperature);
+    expect(faded.charge).toBeLessThan(steady.charge);
+    expect(steady.charge).toBeGreaterThan(60 * steady.current);
+    expect(steady.charge).toBeLessThan((60 * 3) / 1.75);
+  });
+
+  it('that is switched off leaves nothing to reach', () => {
+    expect(timeToReach({ ...coil, emf: 0 }, 22, 45)).toBe(Infinity);
+    expect(steadyTemperature({ ...coil, emf: 0 })).toBe(22);
+  });
+});
+
+describe('a hand-wound coil', () => {
+  // Typical, as surface.ts says: in still air, on its core, through tape or card.
+  it('loses heat as such coils do', () => {
+    expect(STILL_AIR_W_PER_M2K).toBe(11);
+    expect(WINDING_TO_CORE_W_PER_M2K).toBe(150);
+    expect(SLEEVE_W_PER_MK).toBe(0.2);
+  });
+});
+
 describe('a touch', () => {
+  // Source: ISO 13732-1:2006, from memory, °C for 10 s, 1 min and 10 min.
+  it.each([
+    ['bare metal', 55, 51, 48],
+    ['varnished metal', 55, 51, 48],
+    ['plastic or tape', 66, 60, 48],
+  ] as const)('of %s begins to burn at %d, %d and %d °C', (surface, ten, minute, tenMinutes) => {
+    const limits = (['10s', '1min', '10min'] as const).map((time) => touchLimit(surface, time));
+    expect(limits).toEqual([ten, minute, tenMinutes]);
+  });
+
+  it('has a name for every length that can be chosen', () => {
+    expect(Object.keys(TOUCH_TIMES)).toEqual(['classroom', '10s', '1min', '10min']);
+  });
+
   // Source: ISO 13732-1, burn thresholds for 1 min: 51 °C on metal, 60 °C on plastic (from memory).
   it('burns sooner on metal than on plastic, and the longer the cooler', () => {
     expect(touchLimit('bare metal', '1min')).toBe(51);
@@ -136,5 +204,33 @@ describe('on and off again', () => {
       warmUp(coil, 22, 8).temperature,
       6,
     );
+  });
+
+  it('has six points in every phase, and none in a pause that is none', () => {
+    expect(points).toHaveLength(1 + 5 * 12);
+    expect(temperatureOver(coil, { on: 8, off: 0, cycles: 2 })).toHaveLength(1 + 2 * 6);
+  });
+
+  it('cools in the pauses by the closed form', () => {
+    const at = (time: number): number =>
+      points.find((p) => Math.abs(p.time - time) < 1e-6)!.temperature;
+    const fall = (at(68) - 22) / (at(8) - 22);
+    expect(fall).toBeCloseTo(Math.exp((-60 * 0.035) / 19.05), 6);
+  });
+});
+
+describe('a long rest', () => {
+  it('is found however many steps away it lies', () => {
+    const slow = { ...coil, heatCapacity: 1e5 };
+    expect(timeToCool(slow, 45, 24) / ((1e5 / 0.035) * Math.log(23 / 2))).toBeCloseTo(1, 5);
+    expect(timeToCool({ ...coil, heatCapacity: 1e9 }, 45, 24)).toBe(Infinity);
+  });
+
+  it('is asked for until the warmer of both is cool', () => {
+    const withCore = { ...coil, core: { heatCapacity: 30, coupling: 0.4, lossPerKelvin: 0.01 } };
+    const core = { temperature: 23, coreTemperature: 40 };
+    expect(timeToCool(withCore, core, 25)).toBeGreaterThan(0);
+    // Without a core its temperature is nobody's.
+    expect(timeToCool(coil, core, 25)).toBe(0);
   });
 });

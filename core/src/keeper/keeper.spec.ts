@@ -40,6 +40,19 @@ describe('the pull on a keeper', () => {
     expect(pull(plate, 5e-5, 800).keeperSaturated).toBe(false);
   });
 
+  it('is cut where 1.9 T would have to leave through the keeper round the pole', () => {
+    const tried = Array.from({ length: 160 }, (_, k) => 0.0002 * 1.02 ** k).map((thickness) => ({
+      thickness,
+      ...pull({ ...plate, thickness }, 5e-5, 800),
+    }));
+    const first = tried.findIndex(({ keeperSaturated }) => !keeperSaturated);
+    expect(first).toBeGreaterThan(0);
+    const needed = ({ flux, thickness }: (typeof tried)[number]): number =>
+      flux / (2 * Math.PI * 0.004 * thickness);
+    expect(needed(tried[first - 1]!)).toBeGreaterThan(1.9);
+    expect(needed(tried[first]!)).toBeLessThanOrEqual(1.9);
+  });
+
   it('is the same whichever way the current flows', () => {
     expect(pull(plate, 1e-4, -200).force).toBeCloseTo(pull(plate, 1e-4, 200).force, 9);
   });

@@ -1,14 +1,21 @@
+export { fairTest, type FairTest, type SideEffect } from './fair-test.js';
 export {
-  cautionsFor,
-  LONGEST_TRIAL_S,
-  trialOnTime,
-  type Caution,
-  type CautionCode,
-} from './cautions.js';
+  casesOf,
+  subjectOf,
+  type Case,
+  type Hold,
+  type LessonPlan,
+  type PlannedFactor,
+  type PlannedLevel,
+} from './plan.js';
 export {
-  judgePlan,
-  probabilityInOrder,
-  type PlanJudgement,
-  type PredictedLevel,
-} from './levels.js';
-export { simulateCount, simulateGuess, type SimulatedClass } from './simulate.js';
+  MOST_REPEATS,
+  promiseOf,
+  WANTED_PROBABILITY,
+  type Course,
+  type Effort,
+  type Neighbours,
+  type PlanPromise,
+} from './promise.js';
+export { simulateGuess, simulateOutcome, type SimulatedClass } from './simulate.js';
+export { suggestLevels, type SuggestionLimits } from './suggest.js';

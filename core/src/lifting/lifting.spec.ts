@@ -13,6 +13,7 @@ import {
   exteriorCharges,
   growHeap,
   longestChain,
+  SMALL_OBJECTS,
   WIRE_LIKE_HEAP,
   type ChargeRings,
   type FieldAndGradient,
@@ -135,6 +136,58 @@ describe('a chain', () => {
     for (let j = 1; j < pulls.length; j++) expect(pulls[j]!).toBeLessThanOrEqual(pulls[j - 1]!);
   });
 
+  // One link in the tip's own potential: (own/R + G φ)/(1/R + G) is its, the rest drops at the contact.
+  it('of one has the pull of a single contact, worked out apart', () => {
+    const [q, area] = [0.3, clip.thickness ** 2];
+    const joint = 1e-4 / (MU_0 * area);
+    const leak = (2 * Math.PI * MU_0 * clip.length) / Math.log((4 * clip.length) / clip.thickness);
+    const potential = (z: number): number => q / (4 * Math.PI * Math.hypot(0.0017, z));
+    const own = potential(0);
+    const link = (own / joint + leak * potential(clip.length / 2)) / (1 / joint + leak);
+    const flux = (own - link) / joint;
+    const light = { ...clip, mass: 1e-9 };
+    const [pull] = longestChain({ ...disc(q) }, 0, { ...light, length: clip.length }).pulls.slice(
+      -1,
+    );
+    const single = longestChain(disc(q), 0, {
+      ...clip,
+      mass: (flux * flux) / (2 * MU_0 * area) / STANDARD_GRAVITY,
+    });
+    expect(pull).toBeGreaterThan(0);
+    expect(single.count).toBe(1);
+    expect(single.pulls[0]! / ((flux * flux) / (2 * MU_0 * area))).toBeCloseTo(1, 9);
+  });
+
+  // Kirchhoff: what enters a link and does not leave it leaks, in proportion to its potential.
+  it('loses at every link what leaks there', () => {
+    const charge = 2;
+    const { count, pulls } = longestChain(disc(charge), 0, { ...clip, mass: 5e-5 });
+    expect(count).toBeGreaterThan(2);
+    const area = clip.thickness ** 2;
+    const joint = 1e-4 / (MU_0 * area);
+    const leak =
+      (2 * Math.PI * MU_0 * clip.length) / Math.log((4 * count * clip.length) / clip.thickness);
+    const outside = (z: number): number => charge / (4 * Math.PI * Math.hypot(0.0017, z));
+    const flux = pulls.map((pull) => Math.sqrt(2 * MU_0 * area * pull));
+    expect(flux[0]! / area).toBeLessThan(1.6);
+    let potential = outside(0);
+    flux.forEach((into, k) => {
+      potential -= into * joint;
+      const lost = into - (flux[k + 1] ?? 0);
+      expect(lost / (leak * (potential - outside((k + 0.5) * clip.length)))).toBeCloseTo(1, 6);
+    });
+  });
+
+  it('is held no better once the steel of its links is full, at 1.6 T', () => {
+    const full = (1.6 ** 2 * clip.thickness ** 2) / (2 * MU_0);
+    const { pulls } = longestChain(disc(1e5), 0, clip);
+    expect(pulls[0]! / full).toBeCloseTo(1, 9);
+  });
+
+  it('is followed up to thirty links', () => {
+    expect(longestChain(disc(1e5), 0, { ...clip, mass: 1e-7 }).count).toBe(30);
+  });
+
   it('is longer of lighter things of the same shape', () => {
     const heavy = longestChain(disc(2), 0, { ...clip, mass: 8e-3 }).count;
     expect(heavy).toBeLessThan(longestChain(disc(2), 0, clip).count);
@@ -150,4 +203,27 @@ describe('a small ball', () => {
     const expected = (MU_0 / 2) * volume * ((3 * 99) / 102) * gradient;
     expect(ballPull(pole(2), 0.001, 100, z) / expected).toBeCloseTo(1, 3);
   });
+});
+
+describe('small things', () => {
+  // Typical kitchen-scale values, from memory, as objects.ts says: a hundred weigh (g), ten in a row
+  // reach (mm), thickness of their steel (mm).
+  it.each([
+    ['clip-small', 40, 260, 0.9],
+    ['clip-large', 150, 470, 1.2],
+    ['staple', 3.3, 120, 0.5],
+    ['pin', 11, 280, 0.7],
+    ['nail-small', 50, 250, 1.6],
+    ['screw-small', 90, 160, 3],
+    ['washer', 45, 100, 1],
+    ['own', 50, 200, 1],
+  ] as const)(
+    '%s: a hundred weigh %d g, ten reach %d mm, %d mm thick',
+    (id, grams, reach, thick) => {
+      const { mass_kg, length_m, thickness_m } = SMALL_OBJECTS[id];
+      expect(mass_kg * 1e5).toBeCloseTo(grams, 9);
+      expect(length_m * 1e4).toBeCloseTo(reach, 9);
+      expect(thickness_m * 1e3).toBeCloseTo(thick, 9);
+    },
+  );
 });

@@ -1,9 +1,9 @@
+import { TRIAL_ON_TIME_S } from '../coil/index.js';
 import { CoreError } from '../errors.js';
 import { MATERIALS } from '../steel/index.js';
 import type { MagnetDesign } from './design.js';
-import type { Build } from './build.js';
 import { evaluateMagnet, type Evaluation } from './evaluate.js';
-import { thickened, TRIAL_ON_TIME_S } from './limit.js';
+import { thickened, withFurtherPack } from './limit.js';
 
 /** A single change of a design that an educator could make. */
 export type ChangeKind =
@@ -58,7 +58,7 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
   ];
   if (!supply.bench) {
     candidates.push(
-      ['second-pack', { ...design, supply: { ...supply, parallel: supply.parallel + 1 } }],
+      ['second-pack', withFurtherPack(design)],
       ['cell-in-series', { ...design, supply: { ...supply, series: supply.series + 1 } }],
     );
   }
@@ -97,29 +97,4 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
     })
     .filter(({ gain, onTime }) => gain > 1.03 && onTime >= TRIAL_ON_TIME_S)
     .sort((p, q) => Number(MENDS.has(q.kind)) - Number(MENDS.has(p.kind)) || q.gain - p.gain);
-}
-
-/**
- * The most ampere-turns that this battery could give through the same winding space, filled with
- * wire of whatever thickness matches the coil to the source: E/(2 √(r k)) with R_coil = k N².
- * Where a bench supply's current limit comes first, the wire that draws just that current.
- * A yardstick: nobody winds exactly that wire.
- */
-export function ampereTurnsYardstick({
-  source,
-  leadResistance,
-  coilResistance,
-  circuit,
-  ampereTurns,
-}: Build): number {
-  // Times that the supply's current goes round the core: cables and parallel parts count as they do.
-  const turns = ampereTurns / circuit.current;
-  if (!(turns > 0)) return 0;
-  const perTurnSquared = coilResistance / (turns * turns);
-  const before = source.resistance + leadResistance;
-  const limit = source.currentLimit ?? Infinity;
-  // E/(2r) flows through the matched coil.
-  return source.emf < 2 * before * limit
-    ? source.emf / (2 * Math.sqrt(before * perTurnSquared))
-    : limit * Math.sqrt((source.emf / limit - before) / perTurnSquared);
 }

@@ -22,6 +22,25 @@ export function steelRadius({ shape, diameter, strip, thread }: Core): number {
   return (diameter - THREAD_DEPTH * (thread ?? 0)) / 2;
 }
 
+/** The core so many times as thick: bore, head and strip in their proportions, a thread as it is. */
+export function thickerCore(core: Core, factor: number): Core {
+  return {
+    ...core,
+    diameter: core.diameter * factor,
+    bore: core.bore * factor,
+    ...(core.strip && {
+      strip: { width: core.strip.width * factor, thickness: core.strip.thickness * factor },
+    }),
+    ...(core.head && { head: { ...core.head, diameter: core.head.diameter * factor } }),
+  };
+}
+
+/** The former that is left when the core is drawn out. */
+export function withoutCore(core: Core): Core {
+  const { head: _head, headAt: _at, thread: _thread, strip: _strip, ...rest } = core;
+  return { ...rest, shape: 'none', diameter: 2 * girthRadius(core), bore: 0 };
+}
+
 /** Height of the lifting face from the rear end of the shank, m; a head at the tip adds its own. */
 export function faceHeight({ length, head, headAt }: Core): number {
   return length + (headAt === 'tip' && head ? head.height : 0);

@@ -1,10 +1,7 @@
-import type { TouchTime } from '../heat/index.js';
-import type { LayerStacking, LayerStyle, WindingEnd } from '../winding/index.js';
-import type { CellSize, Chemistry } from '../supply/index.js';
+import type { Coil, CoilWinding } from '../coil/index.js';
 import type { MaterialId } from '../steel/index.js';
-import type { ConductorId, WoundWire } from '../wire/index.js';
 import type { PolePair } from '../two-pole/index.js';
-import type { PlusTail, WindingSense } from './poles.js';
+import type { WindingEnd } from '../winding/index.js';
 
 export type CoreShape = 'nail' | 'bolt' | 'screw' | 'rod' | 'pipe' | 'strip' | 'none';
 
@@ -26,8 +23,8 @@ export const THREADED_SHAPES: readonly CoreShape[] = ['bolt', 'screw'];
 /** One end (the free one), or both counted together. */
 export type LiftingEnds = 'one' | 'both';
 
-/** A straight-core magnet with everything that decides what it does. SI units throughout. */
-export interface MagnetDesign {
+/** A straight-core magnet, a coil on a core, with everything that decides what it does. SI. */
+export interface MagnetDesign extends Coil {
   readonly core: {
     readonly shape: CoreShape;
     /** Length of the shank, m; the head of a bolt comes on top. */
@@ -46,51 +43,12 @@ export interface MagnetDesign {
     readonly strip?: { readonly width: number; readonly thickness: number };
     readonly material: MaterialId;
   };
-  readonly wire: WoundWire & { readonly conductor: ConductorId };
-  readonly winding: {
-    readonly turns: number;
+  readonly winding: CoilWinding & {
     /** Ends of the winding from the rear end of the shank, m. */
     readonly start: number;
     readonly end: number;
     /** Thickness of tape or sleeve under the winding, m. */
     readonly base: number;
-    readonly neatness: number;
-    readonly layerStyle: LayerStyle;
-    readonly startAt: WindingEnd;
-    readonly sense: WindingSense;
-    /** Length of each tail, m. */
-    readonly tail: number;
-    /** Turns laid in the core's thread instead of side by side. */
-    readonly inThread?: boolean;
-    readonly stacking?: LayerStacking;
-    /** Equal parts that the turns are wound in and joined side by side; 1 when absent. */
-    readonly branches?: number;
-    /** Resistance of the whole coil as measured at room temperature, instead of the computed, Ω. */
-    readonly measuredResistance?: number;
-  };
-  readonly supply: {
-    readonly chemistry: Chemistry;
-    readonly size: CellSize;
-    readonly series: number;
-    readonly parallel: number;
-    readonly plusTail: PlusTail;
-    /** One cell as measured, instead of the typical one: EMF in V, internal resistance in Ω. */
-    readonly measured?: { readonly emf: number; readonly internalResistance: number };
-    /** Fraction of the charge already drawn, 0 when absent, and temperature of the cells, K. */
-    readonly used?: number;
-    readonly temperature?: number;
-    /** A bench supply in place of the cells: V, A. */
-    readonly bench?: { readonly voltage: number; readonly currentLimit: number };
-    /** Share of the supply's current when equal magnets hang on it side by side; 1 when absent. */
-    readonly share?: number;
-  };
-  readonly leads: {
-    readonly count: number;
-    readonly resistanceEach: number;
-    /** Ω; 0 when absent. */
-    readonly switchResistance?: number;
-    /** A diode across the coil, against the kick of switching off. */
-    readonly diode?: boolean;
   };
   /** A second core beside the first, wound alike; absent for a magnet with one core. */
   readonly pair?: PolePair & {
@@ -112,8 +70,4 @@ export interface MagnetDesign {
     /** How much wider the gap is at the other side of a single pole; 0 when absent. */
     readonly tilt?: number;
   };
-  /** K. */
-  readonly roomTemperature: number;
-  /** How the winding is touched, which sets the on-time; the classroom limit when absent. */
-  readonly touch?: TouchTime;
 }

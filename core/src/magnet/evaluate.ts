@@ -1,3 +1,4 @@
+import type { WoundCoil } from '../coil/index.js';
 import { exteriorCharges, growHeap, type ChargeRings, type Heap } from '../lifting/index.js';
 import {
   coilFieldOnCore,
@@ -12,12 +13,12 @@ import {
 } from '../straight-core/index.js';
 import { preparePair } from '../two-pole/index.js';
 import type { Winding } from '../winding/index.js';
-import { buildMagnet, type Build } from './build.js';
+import { buildMagnet } from './build.js';
 import { coreCurve, coreSections, faceHeight, rearShape, tipShape } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 
 /** Everything that tier 1 says of a design. */
-export interface Evaluation extends Build {
+export interface Evaluation extends WoundCoil {
   readonly core: CoreState;
   readonly sheets: readonly CurrentSheet[];
   /** Greatest section-mean flux density in the core, T. */
@@ -74,7 +75,7 @@ function mirrored(rings: ChargeRings): ChargeRings {
 /** Magnetises the design's core, or one core of a pair, with given ampere-turns on each. */
 export function magnetise(
   design: MagnetDesign,
-  build: Build,
+  build: WoundCoil,
   ampereTurns: number,
 ): { core: CoreState; sheets: CurrentSheet[] } {
   const sheets = windingSheets(build.winding, ampereTurns);

@@ -1,15 +1,15 @@
+import type { WoundCoil } from '../coil/index.js';
 import type { FieldProblem } from '../fem/index.js';
 import { CoreError } from '../errors.js';
 import { coreCurve, coreSections } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
-import type { Build } from './build.js';
 
 /**
  * A design as an axisymmetric field problem: the core's sections as steel, the winding as one block
  * of even current density.
  * @throws CoreError FIELD_NOT_ROUND for two cores side by side, which are not axisymmetric.
  */
-export function fieldProblemOf(design: MagnetDesign, build: Build): FieldProblem {
+export function fieldProblemOf(design: MagnetDesign, build: WoundCoil): FieldProblem {
   if (design.pair) {
     throw new CoreError(
       'FIELD_NOT_ROUND',

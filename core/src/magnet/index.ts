@@ -1,4 +1,4 @@
-export { ampereTurnsYardstick, bestChanges, type Change, type ChangeKind } from './changes.js';
+export { bestChanges, type Change, type ChangeKind } from './changes.js';
 export {
   CORE_SHAPES,
   HEADED_SHAPES,
@@ -7,11 +7,19 @@ export {
   type LiftingEnds,
   type MagnetDesign,
 } from './design.js';
-export { buildMagnet, sourceOf, windingSpec, type Build } from './build.js';
-export { coreSections, faceHeight, girthRadius, steelRadius } from './core-shape.js';
+export { buildMagnet, formerOf } from './build.js';
+export { cautionsFor } from './cautions.js';
+export {
+  coreSections,
+  faceHeight,
+  girthRadius,
+  steelRadius,
+  thickerCore,
+  withoutCore,
+} from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { fieldProblemOf } from './field-problem.js';
-export { findLimit, TRIAL_ON_TIME_S, type Limit, type LimitKind } from './limit.js';
+export { findLimit, type Limit, type LimitKind } from './limit.js';
 export { cellsToHold, GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
 export {
   chainAt,
@@ -23,7 +31,6 @@ export {
   type LoadHeld,
 } from './load.js';
 export { openingOf, type Opening } from './opening.js';
-export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
 export { residualAfter, type Residual } from './residual.js';
 export {
   sweepDesign,
@@ -32,3 +39,4 @@ export {
   type SweepPoint,
   type SweptQuantity,
 } from './sweep.js';
+export { MAGNET_LIMITS } from './limits.js';

@@ -1,6 +1,6 @@
+import { ampereTurnsYardstick } from '../coil/index.js';
 import { describe, expect, it } from 'vitest';
 import {
-  ampereTurnsYardstick,
   buildMagnet,
   evaluateMagnet,
   findLimit,
@@ -294,6 +294,13 @@ describe('switching off', () => {
     const { inductance } = opening({});
     const alone = (4e-7 * Math.PI * 80 ** 2 * Math.PI * 0.0045 ** 2) / 0.046;
     expect(inductance).toBeGreaterThan(3 * alone);
+  });
+
+  it('of two cores far apart is twice that of one', () => {
+    const pair = { spacing: 0.2, yoke: 'none', opposed: true, coils: 'series' } as const;
+    const two: MagnetDesign = { ...bolt, pair };
+    const ratio = openingOf(two, evaluateMagnet(two)).inductance / opening({}).inductance;
+    expect(Math.abs(ratio / 2 - 1)).toBeLessThan(0.1);
   });
 
   it('is nothing when the turns cancel', () => {

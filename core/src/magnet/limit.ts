@@ -1,4 +1,6 @@
+import { TRIAL_ON_TIME_S } from '../coil/index.js';
 import { MATERIALS } from '../steel/index.js';
+import { thickerCore } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 import { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 import { endFaceFluxDensity } from '../straight-core/index.js';
@@ -31,12 +33,16 @@ export interface Limit {
   readonly gain: number;
 }
 
-/** Shortest on-time a trial needs: switch on, lift, move aside. Common practice, no source. */
-export const TRIAL_ON_TIME_S = 5;
 /** Below this elasticity more ampere-turns hardly help: the core is called saturated. */
 const SATURATED_BELOW = 0.6;
 /** When no single change gains this much, it is the place for turns that is short. */
 const WORTH_NAMING = 1.05;
+
+/** One more pack beside those that there are. */
+export function withFurtherPack(design: MagnetDesign): MagnetDesign {
+  const { supply } = design;
+  return { ...design, supply: { ...supply, parallel: supply.parallel + 1 } };
+}
 
 /** The same wire thicker; foil keeps its thickness and is cut wider. */
 export function thickened(wire: MagnetDesign['wire'], factor: number): MagnetDesign['wire'] {
@@ -89,24 +95,11 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     return { kind: 'heat', ...state, change: null, gain: 1 };
   }
   if (fieldElasticity < SATURATED_BELOW) {
-    const { core } = design;
-    const grow = (x: number): number => x * 1.2;
     return {
       kind: 'saturation',
       ...state,
       change: 'thicker-core',
-      gain: gainOf({
-        ...design,
-        core: {
-          ...core,
-          diameter: grow(core.diameter),
-          bore: grow(core.bore),
-          ...(core.strip && {
-            strip: { width: grow(core.strip.width), thickness: grow(core.strip.thickness) },
-          }),
-          ...(core.head && { head: { ...core.head, diameter: grow(core.head.diameter) } }),
-        },
-      }),
+      gain: gainOf({ ...design, core: thickerCore(design.core, 1.2) }),
     };
   }
   if (evaluation.circuit.limited) {
@@ -117,9 +110,7 @@ export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
     {
       kind: 'battery',
       change: 'second-pack',
-      gain: supply.bench
-        ? 1
-        : gainOf({ ...design, supply: { ...supply, parallel: supply.parallel * 2 } }),
+      gain: supply.bench ? 1 : gainOf(withFurtherPack(design)),
     },
     {
       kind: 'leads',

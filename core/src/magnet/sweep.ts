@@ -1,7 +1,8 @@
+import { TRIAL_ON_TIME_S } from '../coil/index.js';
 import { CoreError } from '../errors.js';
+import { thickerCore } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 import { evaluateMagnet, type Evaluation } from './evaluate.js';
-import { TRIAL_ON_TIME_S } from './limit.js';
 
 /** What is varied. */
 export type SweptQuantity = 'turns' | 'wire' | 'series' | 'diameter';
@@ -46,21 +47,10 @@ export function withSwept(
     case 'wire':
       return { ...design, wire: { ...design.wire, diameter: value } };
     case 'diameter':
-      return { ...design, core: withDiameter(design.core, value) };
+      return { ...design, core: thickerCore(design.core, value / design.core.diameter) };
     case 'series':
       return { ...design, supply: { ...design.supply, series: value } };
   }
-}
-
-/** Another diameter, with head and bore in their proportions. */
-function withDiameter(core: MagnetDesign['core'], diameter: number): MagnetDesign['core'] {
-  const scale = diameter / core.diameter;
-  return {
-    ...core,
-    diameter,
-    bore: core.bore * scale,
-    ...(core.head && { head: { ...core.head, diameter: core.head.diameter * scale } }),
-  };
 }
 
 /** The nearer danger first: heat ends a trial, a full core only wastes turns. */

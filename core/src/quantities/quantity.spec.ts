@@ -89,3 +89,10 @@ describe('units', () => {
     expect(formatNumber(NaN)).toBe('–');
   });
 });
+
+it('puts a space before every unit but the degree of an angle', () => {
+  // Source: SI Brochure, 9th ed., 5.4.3.
+  expect(formatQuantity(Math.PI / 4, 'angle', '°')).toBe('45°');
+  expect(formatQuantity(293.15, 'temperature', '°C')).toBe('20 °C');
+  expect(parseQuantity('45°', 'angle').si).toBeCloseTo(Math.PI / 4, 12);
+});

@@ -59,7 +59,9 @@ export function formatQuantity(
 ): string {
   const found = unitBySymbol(kind, unit);
   if (!found) throw new RangeError(`no unit ${unit} for ${kind}`);
-  return `${formatNumber((si - (found.offset ?? 0)) / found.scale, digits)} ${found.symbol}`;
+  // SI Brochure, 9th ed., 5.4.3: a space before every unit but the degree of an angle.
+  const space = found.symbol === '°' ? '' : ' ';
+  return `${formatNumber((si - (found.offset ?? 0)) / found.scale, digits)}${space}${found.symbol}`;
 }
 
 /** A number with so many significant digits, without exponent and without trailing zeros. */
@@ -124,6 +126,7 @@ function unreadable(text: string, kind: QuantityKind): CoreError {
     temperature: '20 °C or 68 °F',
     fluxDensity: '20 µT or 5 mT',
     time: '5 s',
+    angle: '30°',
   };
   const what = text === '' ? 'Nothing was typed' : `“${text}” cannot be read`;
   return new CoreError('QUANTITY_UNREADABLE', `${what}. Write it like ${examples[kind]}.`, {

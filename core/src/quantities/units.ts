@@ -9,7 +9,8 @@ export type QuantityKind =
   | 'resistance'
   | 'temperature'
   | 'fluxDensity'
-  | 'time';
+  | 'time'
+  | 'angle';
 
 /** A unit: `si = value · scale + offset`. */
 export interface Unit {
@@ -89,5 +90,9 @@ export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { symbol: 's', scale: 1, aliases: ['sec', 'second', 'seconds'] },
     { symbol: 'min', scale: 60, aliases: ['minute', 'minutes'] },
     { symbol: 'h', scale: 3600, aliases: ['hour', 'hours'] },
+  ],
+  angle: [
+    { symbol: '°', scale: Math.PI / 180, aliases: ['deg', 'degree', 'degrees'] },
+    { symbol: 'rad', scale: 1, aliases: ['radian', 'radians'] },
   ],
 };

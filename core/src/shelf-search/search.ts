@@ -1,11 +1,6 @@
+import { sourceOf, type WoundCoil } from '../coil/index.js';
 import { CoreError } from '../errors.js';
-import {
-  buildMagnet,
-  evaluateMagnet,
-  sourceOf,
-  type Build,
-  type MagnetDesign,
-} from '../magnet/index.js';
+import { buildMagnet, evaluateMagnet, type MagnetDesign } from '../magnet/index.js';
 import type { TouchTime } from '../heat/index.js';
 import { isDemonstrationSupply } from '../supply/index.js';
 import { wireSection } from '../wire/index.js';
@@ -219,7 +214,7 @@ function packs(cell: SearchStock['cells'][number], groups: number): Pack[] {
  */
 function strongestAllowed(wound: Wound, limits: SearchLimits): Candidate | null {
   if (wound.packs.length === 0) return null;
-  let coil: Build;
+  let coil: WoundCoil;
   try {
     coil = buildMagnet(designOf(wound, wound.packs[0]!, limits));
   } catch (error) {

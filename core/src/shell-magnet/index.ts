@@ -4,9 +4,12 @@ export {
   cellsAgainstLoad,
   coilOfShell,
   evaluateShell,
+  formerOfShell,
+  shellCautions,
   shellFieldProblem,
   shellLoadCurve,
   type ShellEvaluation,
   type ShellMagnet,
   type ShellOpening,
 } from './shell-magnet.js';
+export { SHELL_COUNTS, SHELL_LIMITS } from './limits.js';

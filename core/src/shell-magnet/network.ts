@@ -103,8 +103,17 @@ export function pullOfShell(
     );
     return sum;
   };
+  // On the way to what is covered the flux crowds into that share of each face, over about half of
+  // the way across: what keeps a narrow seat from pulling ever harder. An estimate.
+  const aside = 1 - seat.covered;
+  const crowded = (flux: number): number =>
+    aside === 0
+      ? 0
+      : (aside * poleRadius * drop(flux, poleArea * seat.covered)) / 2 +
+        (aside * (wallOuter - wallInner) * drop(flux, wallArea * seat.covered)) / 2;
   const state = (flux: number) => {
-    const across = flux / polePermeance + flux / wallPermeance + discDrop(flux, keeperThickness);
+    const across =
+      flux / polePermeance + flux / wallPermeance + discDrop(flux, keeperThickness) + crowded(flux);
     // The potential between pole and wall grows from the base to the faces as the coil fills it.
     const leaked = (leak * across) / 2;
     const { nodes, weights } = radial;

@@ -4,7 +4,7 @@ import { MU_0 } from '../constants.js';
 import { type CoreError } from '../errors.js';
 import { forceOn, QUICK, solveAdaptively } from '../fem/index.js';
 import { cellsToHold } from '../magnet/index.js';
-import { linearCurve } from '../steel/index.js';
+import { findMaterial, linearCurve } from '../steel/index.js';
 import {
   buildShell,
   cellsAgainstLoad,
@@ -28,8 +28,14 @@ const shell: ShellMagnet = {
   material: 'annealed-steel',
   former: 0.0007,
   wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  turns: 180,
-  neatness: 1.1,
+  winding: {
+    turns: 180,
+    neatness: 1.1,
+    layerStyle: 'back',
+    startAt: 'rear',
+    sense: 'clockwise',
+    tail: 0.15,
+  },
   supply: { chemistry: 'alkaline', size: 'D', series: 4, parallel: 1, plusTail: 'first' },
   leads: { count: 2, resistanceEach: 0.07 },
   count: 1,
@@ -76,6 +82,21 @@ describe('the network of a shell magnet', () => {
       pullOfShell(shell.steel, linearCurve(800), 300, { gap: 1e-3, tilt: 0, covered }).force;
     expect(pull(0.7)).toBeLessThan(0.9 * pull(1));
     expect(pull(0.4)).toBeLessThan(pull(0.7));
+  });
+
+  // Twice the flux density on half of the face would be four times the pull per area; but steel that
+  // is full lets no more through: a quarter of the seat cannot hold more than a quarter of B² at 2.3 T.
+  it('pulls no harder through a narrow seat than full steel can', () => {
+    const { curve } = findMaterial('annealed-steel');
+    const { poleRadius, wallInner, wallOuter } = shell.steel;
+    const faces = Math.PI * (poleRadius ** 2 + wallOuter ** 2 - wallInner ** 2);
+    for (const covered of [0.1, 0.25, 0.5]) {
+      const { force } = pullOfShell(shell.steel, curve, 800, { gap: 2e-5, tilt: 0, covered });
+      expect(force).toBeLessThan((2.3 ** 2 / (2 * MU_0)) * faces * covered);
+    }
+    const whole = pullOfShell(shell.steel, curve, 800, flat);
+    const seated = pullOfShell(shell.steel, curve, 800, { ...flat, covered: 0.999999 });
+    expect(seated.force / whole.force).toBeCloseTo(1, 4);
   });
 
   it('pulls alike whichever way the current goes, and not at all without it', () => {
@@ -150,7 +171,7 @@ describe('a shell magnet', () => {
   });
 
   it.each<[string, ShellMagnet]>([
-    ['WINDING_TOO_HIGH', { ...shell, turns: 900 }],
+    ['WINDING_TOO_HIGH', { ...shell, winding: { ...shell.winding, turns: 900 } }],
     ['CORE_IMPOSSIBLE', { ...shell, steel: { ...shell.steel, wallInner: 0.008 } }],
     ['CORE_IMPOSSIBLE', { ...shell, seat: { ...flat, gap: 0 } }],
     ['CORE_IMPOSSIBLE', { ...shell, seat: { ...flat, covered: 1.5 } }],

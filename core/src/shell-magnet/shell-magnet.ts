@@ -1,39 +1,35 @@
 import { kickWithDiode, SPARK_V, storedEnergy, type OpenedCoil } from '../circuit/index.js';
+import {
+  coilCautions,
+  everyCoilsCautions,
+  windCoil,
+  type Caution,
+  type Coil,
+  type Former,
+  type WoundCoil,
+} from '../coil/index.js';
 import { STANDARD_GRAVITY } from '../constants.js';
 import { CoreError } from '../errors.js';
 import type { FieldProblem } from '../fem/index.js';
-import {
-  buildMagnet,
-  GAP_SPREAD,
-  STEEL_SPREAD,
-  type Build,
-  type CellStep,
-  type MagnetDesign,
-} from '../magnet/index.js';
+import { GAP_SPREAD, STEEL_SPREAD, type CellStep } from '../magnet/index.js';
 import { findMaterial, type MaterialId } from '../steel/index.js';
 import { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './network.js';
 
-/** A shell magnet, its keeper and how it is wound and driven. SI. */
-export interface ShellMagnet {
+/** A shell magnet, its keeper and how it sits; wound and driven as its coil says. SI. */
+export interface ShellMagnet extends Coil {
   readonly steel: ShellSteel;
   readonly material: MaterialId;
-  /** Wall of the former between steel and winding, m. */
+  /** Wall of the spool between steel and winding, m. */
   readonly former: number;
-  readonly wire: MagnetDesign['wire'];
-  readonly turns: number;
-  readonly neatness: number;
-  readonly supply: MagnetDesign['supply'];
-  readonly leads: MagnetDesign['leads'];
   /** Equal magnets side by side on one supply, each with its own leads. */
   readonly count: number;
   readonly seat: Seat;
-  readonly roomTemperature: number;
 }
 
 /** Everything tier 1 says of a shell magnet. */
 export interface ShellEvaluation {
   /** One of the magnets, as its share of the supply drives it. */
-  readonly build: Build;
+  readonly build: WoundCoil;
   readonly pull: ShellPull;
   /** Load that all magnets hold together, kg, and between which values it is likely to lie. */
   readonly load: number;
@@ -53,39 +49,29 @@ export interface ShellOpening {
   readonly offWithoutDiode: number;
 }
 
-/** The coil of one of the magnets as a straight one. Magnets in parallel share the supply evenly. */
-export function coilOfShell(shell: ShellMagnet): MagnetDesign {
-  const { steel, former } = shell;
+/** The coil of one of the magnets. Magnets in parallel share the supply evenly. */
+export function coilOfShell(shell: ShellMagnet): Coil {
+  return { ...shell, supply: { ...shell.supply, share: 1 / shell.count } };
+}
+
+/** The spool on the centre pole, which takes up the winding's heat; the cup around it is left out. */
+export function formerOfShell({ steel, former, material }: ShellMagnet): Former {
+  const { poleRadius, depth } = steel;
+  const { density_kg_per_m3: density, heatCapacity_J_per_kgK: specificHeat } =
+    findMaterial(material);
   return {
-    core: {
-      shape: 'rod',
-      length: steel.depth,
-      diameter: 2 * steel.poleRadius,
-      bore: 0,
-      material: shell.material,
-    },
-    wire: shell.wire,
-    winding: {
-      turns: shell.turns,
-      start: former,
-      end: steel.depth - former,
-      base: former,
-      neatness: shell.neatness,
-      layerStyle: 'back',
-      startAt: 'rear',
-      sense: 'clockwise',
-      tail: 0.15,
-    },
-    supply: { ...shell.supply, share: 1 / shell.count },
-    leads: shell.leads,
-    ends: 'one',
-    objectMass: 4e-4,
-    roomTemperature: shell.roomTemperature,
+    start: former,
+    end: depth - former,
+    girthRadius: poleRadius,
+    base: former,
+    count: 1,
+    joined: 'series',
+    body: { volume: Math.PI * poleRadius ** 2 * depth, density, specificHeat, length: depth },
   };
 }
 
 /** @throws CoreError WINDING_TOO_HIGH when the coil does not fit its window; CORE_IMPOSSIBLE. */
-export function buildShell(shell: ShellMagnet): Build {
+export function buildShell(shell: ShellMagnet): WoundCoil {
   const { steel, former, seat } = shell;
   const { poleRadius, wallInner, wallOuter, base, depth, keeperRadius, keeperThickness } = steel;
   const sound =
@@ -103,7 +89,7 @@ export function buildShell(shell: ShellMagnet): Build {
       'The cup, its pole and its window do not fit into one another.',
     );
   }
-  const build = buildMagnet(coilOfShell(shell));
+  const build = windCoil(coilOfShell(shell), formerOfShell(shell));
   if (build.winding.outerRadius > wallInner - former + 1e-9) {
     throw new CoreError(
       'WINDING_TOO_HIGH',
@@ -138,7 +124,21 @@ export function evaluateShell(shell: ShellMagnet): ShellEvaluation {
   };
 }
 
-function openingOfShell(build: Build, pull: ShellPull): ShellOpening {
+/** A load that hurts when it drops on a foot, kg. Common practice, no source. */
+const HEAVY_KG = 0.5;
+
+/** Cautions that the magnets bring, stop before caution. */
+export function shellCautions(shell: ShellMagnet, evaluation: ShellEvaluation): Caution[] {
+  const { build, load, opening } = evaluation;
+  const cautions = coilCautions(coilOfShell(shell), build, {
+    storedEnergy: opening.energy,
+    bendRadius: shell.steel.poleRadius,
+  });
+  if (load > HEAVY_KG) cautions.push({ code: 'hung-load', severity: 'caution' });
+  return [...cautions, ...everyCoilsCautions(shell)];
+}
+
+function openingOfShell(build: WoundCoil, pull: ShellPull): ShellOpening {
   const { current } = build.circuit;
   if (current <= 0 || build.ampereTurns === 0) {
     return { inductance: 0, energy: 0, offWithDiode: 0, offWithoutDiode: 0 };
@@ -192,7 +192,7 @@ export function cellsAgainstLoad(shell: ShellMagnet, most: number): CellStep[] {
 }
 
 /** One of the magnets with its keeper, seated flat, for finite elements. Body 1 is the keeper. */
-export function shellFieldProblem(shell: ShellMagnet, build: Build): FieldProblem {
+export function shellFieldProblem(shell: ShellMagnet, build: WoundCoil): FieldProblem {
   const { steel, former, seat } = shell;
   const { poleRadius, wallInner, wallOuter, base, depth, keeperRadius, keeperThickness } = steel;
   const { curve } = findMaterial(shell.material);

@@ -1,5 +1,5 @@
 import { MU_0 } from '../constants.js';
-import { MonotoneCubic } from '../numerics/index.js';
+import { findRoot, MonotoneCubic } from '../numerics/index.js';
 
 /** A normal magnetisation curve, H as an odd function of B. */
 export interface SteelCurve {
@@ -54,4 +54,15 @@ export function tabulatedCurve(
       return lastEnergy + lastH * beyond + (beyond * beyond) / (2 * MU_0);
     },
   };
+}
+
+const MOST_T = 5;
+
+/**
+ * Flux density at which steel is full, T: beyond it a further ampere per metre adds less than twice
+ * what the empty space would, dH/dB = 1/(2 μ0). Infinity for what does not fill.
+ */
+export function fullAt(curve: SteelCurve): number {
+  if (curve.linear) return Infinity;
+  return findRoot((b) => curve.reluctivity(b) * 2 * MU_0 - 1, 0.1, MOST_T, 1e-6);
 }

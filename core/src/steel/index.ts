@@ -1,2 +1,2 @@
-export { linearCurve, tabulatedCurve, type SteelCurve } from './curve.js';
+export { fullAt, linearCurve, tabulatedCurve, type SteelCurve } from './curve.js';
 export { findMaterial, MATERIALS, type Material, type MaterialId } from './materials.js';

@@ -172,7 +172,7 @@ export const MATERIALS = {
     heatCapacity_J_per_kgK: 380,
   },
   wood: {
-    name: 'Wood or plastic',
+    name: 'Wood',
     note: 'Not magnetic: lifts no more than the coil alone.',
     magnetic: false,
     curve: linearCurve(1),
@@ -180,6 +180,16 @@ export const MATERIALS = {
     remanence_T: 0,
     density_kg_per_m3: 700,
     heatCapacity_J_per_kgK: 1700,
+  },
+  plastic: {
+    name: 'Plastic',
+    note: 'Not magnetic: lifts no more than the coil alone. Softens on a hot coil.',
+    magnetic: false,
+    curve: linearCurve(1),
+    coercivity_A_per_m: 0,
+    remanence_T: 0,
+    density_kg_per_m3: 1050,
+    heatCapacity_J_per_kgK: 1400,
   },
 } as const satisfies Record<string, Material>;
 

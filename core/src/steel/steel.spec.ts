@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
 import type { ReferenceFile } from '../reference-check/index.js';
-import { findMaterial, linearCurve, MATERIALS, tabulatedCurve } from './index.js';
+import { findMaterial, fullAt, linearCurve, MATERIALS, tabulatedCurve } from './index.js';
 
 interface CheckedTable {
   readonly B_T: number[];
@@ -28,6 +28,17 @@ describe('the reference steel', () => {
   });
 });
 
+const KEPT = [
+  ['soft-iron', 80, 0.9],
+  ['annealed-steel', 150, 0.9],
+  ['nail-steel', 400, 1],
+  ['bolt-8.8', 900, 1.1],
+  ['tool-steel', 3500, 1],
+  ['cast-iron', 600, 0.5],
+  ['stainless-ferritic', 400, 0.7],
+  ['nickel', 300, 0.3],
+];
+
 describe('every material', () => {
   it.each(Object.entries(MATERIALS))(
     '%s magnetises alike in both directions',
@@ -48,10 +59,30 @@ describe('every material', () => {
     },
   );
 
+  // Saturation polarisation of iron 2.15 T, nickel 0.61 T (any handbook, from memory): full a little
+  // before that.
+  it('is full where its own part of the flux hardly grows', () => {
+    for (const id of ['soft-iron', 'annealed-steel', 'nail-steel', 'bolt-8.8'] as const) {
+      expect(fullAt(MATERIALS[id].curve)).toBeGreaterThan(2);
+      expect(fullAt(MATERIALS[id].curve)).toBeLessThan(2.2);
+    }
+    expect(fullAt(MATERIALS.nickel.curve)).toBeCloseTo(0.54, 1);
+    expect(fullAt(MATERIALS['cast-iron'].curve)).toBeLessThan(2);
+    expect(fullAt(linearCurve(400))).toBe(Infinity);
+  });
+
   it('orders the steels from soft to hard', () => {
     const ids = ['soft-iron', 'annealed-steel', 'nail-steel', 'bolt-8.8', 'tool-steel'] as const;
     const needed = ids.map((id) => MATERIALS[id].curve.fieldStrength(1));
     expect([...needed].sort((p, q) => p - q)).toEqual(needed);
+  });
+
+  // Typical, from memory, as materials.ts says: A/m and T.
+  it('keeps as much magnetism as such steels do', () => {
+    const kept = Object.entries(MATERIALS).flatMap(([id, { coercivity_A_per_m, remanence_T }]) =>
+      coercivity_A_per_m > 0 ? [[id, coercivity_A_per_m, remanence_T]] : [],
+    );
+    expect(kept).toEqual(KEPT);
   });
 
   it('that is not in the table is refused', () => {

@@ -1,0 +1,24 @@
+export {
+  coilCautions,
+  everyCoilsCautions,
+  LONGEST_TRIAL_S,
+  nearShortCircuit,
+  TRIAL_ON_TIME_S,
+  trialOnTime,
+  type Caution,
+  type CautionCode,
+} from './cautions.js';
+export { checkBounds, checkCoil, type Bound } from './check-coil.js';
+export type { Coil, CoilWinding, Former, FormerBody, Leads, Supply } from './coil.js';
+export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
+export { cellOf, sourceOf } from './source.js';
+export {
+  ampereTurnsYardstick,
+  requireApart,
+  stretchWire,
+  turnsOfWire,
+  windCoil,
+  windingSpec,
+  type WoundCoil,
+} from './wind-coil.js';
+export { COIL_COUNTS, COIL_LIMITS, WIRE_RESERVE } from './limits.js';

@@ -1,0 +1,237 @@
+import {
+  priorBelief,
+  updateBelief,
+  type Band,
+  type ClassBelief,
+  type Spread,
+} from '../calibration/index.js';
+import { CoreError } from '../errors.js';
+import { bandOf, ratioScale, type PredictableId } from '../experiments/index.js';
+import { axisNumber, factorOf, isGraded } from '../factors/index.js';
+import type { Case, LessonPlan } from '../lesson/index.js';
+import { ceilingOf, measureOf, valueOf, type Measure, type Outcome } from '../measures/index.js';
+import { fitLine, summarise, type LineFit, type Summary } from '../statistics/index.js';
+
+/** What Nab predicted for a trial when it was made, SI; a later change of the magnet leaves it. */
+export interface KeptPrediction {
+  readonly value: number;
+  /** Ends of the band, where they were kept. */
+  readonly low: number | null;
+  readonly high: number | null;
+}
+
+/** A trial as it stands. */
+export interface FindingTrial {
+  readonly id: string;
+  readonly groupId: string;
+  readonly levelId: string;
+  readonly seriesId: string | null;
+  readonly outcome: Outcome;
+  readonly model: KeptPrediction | null;
+}
+
+/** What a group thought before, SI or a count; null for words. */
+export interface FindingGuess {
+  readonly levelId: string;
+  readonly seriesId: string | null;
+  readonly value: number | null;
+}
+
+/** One trial as a point. */
+export interface Point {
+  readonly trialId: string;
+  readonly groupId: string;
+  readonly levelId: string;
+  readonly seriesId: string | null;
+  /** In the factor's unit; NaN for named kinds. */
+  readonly x: number;
+  /** SI or a count; NaN for words. */
+  readonly y: number;
+  readonly from: number | null;
+  readonly to: number | null;
+  /** 'at-least': the tray was emptied, or the load never dropped. */
+  readonly censored: 'at-least' | null;
+  /** Whether it fell inside Nab's band of that day; null without one. */
+  readonly inBand: boolean | null;
+}
+
+/** One level of one series: what was read, what was predicted. */
+export interface LevelFinding {
+  readonly levelId: string;
+  readonly seriesId: string | null;
+  readonly x: number;
+  /** Of the trials as read; of yes and no the share of yes. */
+  readonly summary: Summary | null;
+  /** Trials that say "at least". */
+  readonly censored: number;
+  /** What Nab predicted when the trials were made, or now where there are none yet. */
+  readonly model: number | null;
+  readonly band: Band | null;
+  /** Mean of the groups' guesses. */
+  readonly guess: number | null;
+}
+
+/** A line of its own for each series. */
+export interface SeriesFinding {
+  readonly seriesId: string | null;
+  readonly fit: LineFit | null;
+}
+
+export interface Findings {
+  readonly points: readonly Point[];
+  readonly levels: readonly LevelFinding[];
+  readonly series: readonly SeriesFinding[];
+  readonly trials: number;
+  readonly censored: number;
+  /** Trials with a prediction of that day, and those inside its band. */
+  readonly compared: number;
+  readonly inBand: number;
+  /** What this class's readings have shown about the model; null where nothing is predicted. */
+  readonly belief: ClassBelief | null;
+}
+
+/**
+ * Everything that page, CSV, command line and report say of an investigation's trials.
+ * @param cases of the plan as it is now: they serve where a trial kept no prediction of its own.
+ */
+export function findingsOf(
+  plan: Pick<LessonPlan, 'factor' | 'levels' | 'measure'>,
+  cases: readonly Case[],
+  trials: readonly FindingTrial[],
+  guesses: readonly FindingGuess[],
+  { traySize }: { readonly traySize: number },
+): Findings {
+  const measure = measureOf(plan.measure);
+  const { axis } = factorOf(plan.factor);
+  const ceiling = ceilingOf(measure, traySize);
+  const known = new Map(cases.map((c) => [keyOf(c), c]));
+  const xOf = new Map(plan.levels.map(({ id, value }) => [id, axisNumber(axis, value)]));
+  const points = trials.map((trial): Point => {
+    const { value, censored, from, to } = valueOf(trial.outcome, ceiling);
+    const band = bandOfTrial(measure, trial, known.get(keyOf(trial)) ?? null);
+    return {
+      trialId: trial.id,
+      groupId: trial.groupId,
+      levelId: trial.levelId,
+      seriesId: trial.seriesId,
+      x: xOf.get(trial.levelId) ?? NaN,
+      y: value,
+      from: from ?? null,
+      to: to ?? null,
+      censored,
+      inBand: band && isComparable(measure) ? isInside(measure, value, band) : null,
+    };
+  });
+  const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
+  const seriesIds = [...new Set(cases.map(({ seriesId }) => seriesId))];
+  const compared = points.filter(({ inBand }) => inBand !== null);
+  return {
+    points,
+    levels,
+    series: seriesIds.map((seriesId) => ({
+      seriesId,
+      fit: isGraded(axis) && hasNumbers(measure) ? lineThrough(points, seriesId) : null,
+    })),
+    trials: trials.length,
+    censored: points.filter(({ censored }) => censored !== null).length,
+    compared: compared.length,
+    inBand: compared.filter(({ inBand }) => inBand).length,
+    belief: beliefOf(measure, points, trials, known),
+  };
+}
+
+const keyOf = ({ levelId, seriesId }: { levelId: string; seriesId: string | null }): string =>
+  `${levelId} ${seriesId ?? ''}`;
+
+const hasNumbers = ({ data }: Measure): boolean => data !== 'words' && data !== 'objects';
+/** Yes and no have no band: their prediction is a probability. */
+const isComparable = (measure: Measure): boolean =>
+  hasNumbers(measure) && measure.data !== 'yes-no' && measure.heldAgainst !== null;
+
+/** The band that held when the trial was made; the present one where the trial kept none. */
+function bandOfTrial(
+  measure: Measure,
+  { model }: FindingTrial,
+  now: Case | null,
+): Pick<Band, 'low' | 'high'> | null {
+  if (measure.heldAgainst === null) return null;
+  if (model === null) return now?.band ?? null;
+  if (model.low !== null && model.high !== null) return { low: model.low, high: model.high };
+  const spread = now?.forecast?.spread ?? FALLBACK;
+  return bandOf(measure.heldAgainst, { value: model.value, spread });
+}
+
+/** Of counts, which is what trials without a band of their own are. */
+const FALLBACK: Spread = { classFactor: 2.7, scatter: 0.25 };
+
+/** A reading stands for half a step to either side: a count of 5 for 4.5 to 5.5. */
+function isInside(measure: Measure, value: number, band: Pick<Band, 'low' | 'high'>): boolean {
+  const half = (measure.resolution * (measure.relative ? value : 1)) / 2;
+  return value + half > band.low && value - half < band.high;
+}
+
+function levelFinding(
+  c: Case,
+  measure: Measure,
+  xOf: ReadonlyMap<string, number>,
+  points: readonly Point[],
+  trials: readonly FindingTrial[],
+  guesses: readonly FindingGuess[],
+): LevelFinding {
+  const here = points.filter((point) => keyOf(point) === keyOf(c));
+  const kept = trials.flatMap((trial) =>
+    keyOf(trial) === keyOf(c) && trial.model !== null ? [trial.model.value] : [],
+  );
+  const model = summarise(kept)?.mean ?? c.forecast?.value ?? null;
+  const values = guesses.flatMap((guess) =>
+    keyOf(guess) === keyOf(c) && guess.value !== null ? [guess.value] : [],
+  );
+  const spread = c.forecast?.spread ?? FALLBACK;
+  return {
+    levelId: c.levelId,
+    seriesId: c.seriesId,
+    x: xOf.get(c.levelId) ?? NaN,
+    summary: hasNumbers(measure) ? summarise(here.map(({ y }) => y)) : null,
+    censored: here.filter(({ censored }) => censored !== null).length,
+    model: isComparable(measure) ? model : null,
+    band:
+      model !== null && isComparable(measure)
+        ? bandOf(measure.heldAgainst!, { value: model, spread })
+        : null,
+    guess: summarise(values)?.mean ?? null,
+  };
+}
+
+/** A reading that says "at least" must not pull the line down. */
+function lineThrough(points: readonly Point[], seriesId: string | null): LineFit | null {
+  const whole = points.filter(
+    (point) => point.seriesId === seriesId && point.censored === null && Number.isFinite(point.x),
+  );
+  try {
+    return fitLine(
+      whole.map(({ x }) => x),
+      whole.map(({ y }) => y),
+    );
+  } catch (error) {
+    if (error instanceof CoreError && error.code === 'TOO_FEW_POINTS') return null;
+    throw error;
+  }
+}
+
+function beliefOf(
+  measure: Measure,
+  points: readonly Point[],
+  trials: readonly FindingTrial[],
+  known: ReadonlyMap<string, Case>,
+): ClassBelief | null {
+  const against: PredictableId | null = measure.heldAgainst;
+  if (against === null || !isComparable(measure)) return null;
+  const spread = [...known.values()].find(({ forecast }) => forecast)?.forecast?.spread ?? FALLBACK;
+  const logs = trials.flatMap((trial, i): number[] => {
+    const model = trial.model?.value ?? known.get(keyOf(trial))?.forecast?.value ?? 0;
+    const { y, censored } = points[i]!;
+    const ratio = ratioScale(against, y) / ratioScale(against, model);
+    return censored === null && ratio > 0 && Number.isFinite(ratio) ? [Math.log(ratio)] : [];
+  });
+  return updateBelief(priorBelief(spread), logs);
+}

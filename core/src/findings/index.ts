@@ -1,0 +1,10 @@
+export {
+  findingsOf,
+  type FindingGuess,
+  type Findings,
+  type FindingTrial,
+  type KeptPrediction,
+  type LevelFinding,
+  type Point,
+  type SeriesFinding,
+} from './findings.js';

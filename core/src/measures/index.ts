@@ -1,0 +1,40 @@
+import {
+  chainLength,
+  eachObject,
+  jumpDistance,
+  objectsBothEnds,
+  objectsEachEnd,
+  objectsOneEnd,
+} from './objects.js';
+import { fewestCells, loadHeld, loadYesNo } from './load.js';
+import { fluxDensity, needleAngle, sentence, time } from './readings.js';
+import type { Measure } from './measure.js';
+
+/** Everything that can be read at the bench. */
+export const MEASURES = {
+  'objects-one-end': objectsOneEnd,
+  'objects-each-end': objectsEachEnd,
+  'objects-both-ends': objectsBothEnds,
+  'load-held': loadHeld,
+  'load-yes-no': loadYesNo,
+  'fewest-cells': fewestCells,
+  'needle-angle': needleAngle,
+  'flux-density': fluxDensity,
+  'jump-distance': jumpDistance,
+  'chain-length': chainLength,
+  time,
+  'each-object': eachObject,
+  sentence,
+} as const satisfies Record<string, Measure>;
+
+export type MeasureId = keyof typeof MEASURES;
+
+export const MEASURE_IDS = Object.keys(MEASURES) as MeasureId[];
+
+/** A measure by its id, as what all of them are. */
+export function measureOf(id: MeasureId): Measure {
+  return MEASURES[id];
+}
+
+export type { DataKind, Measure, Protocol, Site } from './measure.js';
+export { ceilingOf, valueOf, type Outcome, type Valued } from './outcome.js';
