@@ -3,9 +3,12 @@ import {
   CELLS,
   CELL_SIZES,
   CHEMISTRIES,
+  COIL_COUNTS,
+  COIL_LIMITS,
   CONDUCTORS,
   CORE_SHAPES,
   INSULATIONS,
+  MAGNET_LIMITS,
   MATERIALS,
   SMALL_OBJECTS,
   WIRE_FORMS,
@@ -48,43 +51,11 @@ import {
   type PoleCount,
   type SupplyKind,
 } from './design-choices.js';
-import { quantity, type QuantityLimits } from './quantity-field.js';
+import { quantity } from './quantity-field.js';
+import { text } from './text-field.js';
 
 /** Limits of every quantity of a design, SI. */
-export const DESIGN_LIMITS = {
-  coreLength: { min: 0.01, max: 0.5, unit: 'mm' },
-  coreDiameter: { min: 0.001, max: 0.06, unit: 'mm' },
-  bore: { min: 0.0005, max: 0.058, unit: 'mm' },
-  headDiameter: { min: 0.002, max: 0.1, unit: 'mm' },
-  headHeight: { min: 0.0005, max: 0.05, unit: 'mm' },
-  wireSize: { min: 0.00005, max: 0.003, unit: 'mm' },
-  position: { min: 0, max: 0.5, unit: 'mm' },
-  base: { min: 0, max: 0.01, unit: 'mm' },
-  tails: { min: 0, max: 3, unit: 'cm' },
-  emf: { min: 0.5, max: 30, unit: 'V' },
-  internalResistance: { min: 0, max: 50, unit: 'Ω' },
-  leadResistance: { min: 0, max: 5, unit: 'Ω' },
-  threadPitch: { min: 0.0002, max: 0.005, unit: 'mm' },
-  stripSide: { min: 0.0003, max: 0.06, unit: 'mm' },
-  foilWidth: { min: 0.002, max: 0.3, unit: 'mm' },
-  foilThickness: { min: 0.000005, max: 0.0003, unit: 'mm' },
-  coilResistance: { min: 0.005, max: 500, unit: 'Ω' },
-  cellTemperature: { min: 263.15, max: 318.15, unit: '°C' },
-  benchVoltage: { min: 0.1, max: 30, unit: 'V' },
-  currentLimit: { min: 0.05, max: 20, unit: 'A' },
-  spacing: { min: 0.003, max: 0.3, unit: 'mm' },
-  plateWidth: { min: 0.004, max: 0.3, unit: 'mm' },
-  plateThickness: { min: 0.0003, max: 0.05, unit: 'mm' },
-  contactGap: { min: 0.00001, max: 0.005, unit: 'mm' },
-  plateTilt: { min: 0, max: 0.005, unit: 'mm' },
-  plateLoad: { min: 0.001, max: 500, unit: 'kg' },
-  objectLength: { min: 0.001, max: 0.2, unit: 'mm' },
-  objectThickness: { min: 0.0002, max: 0.02, unit: 'mm' },
-  massEach: { min: 1e-6, max: 1, unit: 'g' },
-  roomTemperature: { min: 273.15, max: 318.15, unit: '°C' },
-} as const satisfies Record<string, QuantityLimits>;
-
-export const TURNS_LIMITS = { min: 1, max: 5000 };
+export const DESIGN_LIMITS = { ...COIL_LIMITS, ...MAGNET_LIMITS };
 
 /** One of a table’s keys. */
 export function choice<T extends string>(
@@ -104,6 +75,11 @@ export function whole(min: number, max: number): NumberSchema<number> {
     .min(min, message)
     .max(max, message)
     .defined(message);
+}
+
+/** A count with the core's limits. */
+export function counted(what: keyof typeof COIL_COUNTS): NumberSchema<number> {
+  return whole(COIL_COUNTS[what].min, COIL_COUNTS[what].max);
 }
 
 /** The thing on the shelf that a part was taken from. */
@@ -138,13 +114,13 @@ export const wirePart = object({
   cableJoin: choice<CableJoin>(CABLE_JOINS, 'how it is joined').default('adding'),
   foilWidth: quantity('length', DESIGN_LIMITS.foilWidth).optional(),
   foilThickness: quantity('length', DESIGN_LIMITS.foilThickness).optional(),
-  folds: whole(0, 6).default(3),
+  folds: counted('folds').default(3),
 })
   .noUnknown()
   .required();
 
 export const windingPart = object({
-  turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
+  turns: counted('turns'),
   start: quantity('length', DESIGN_LIMITS.position),
   end: quantity('length', DESIGN_LIMITS.position),
   base: quantity('length', DESIGN_LIMITS.base).default('0 mm'),
@@ -157,7 +133,7 @@ export const windingPart = object({
   layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
   guide: choice<keyof typeof GUIDES>(GUIDES, 'a guide').default('hand'),
   stacking: choice<LayerStacking>(STACKINGS, 'a stacking').default('square'),
-  branches: whole(1, 6).default(1),
+  branches: counted('branches').default(1),
   /** Of a magnet with two cores: sense of the second coil, and how the two are connected. */
   second: choice<keyof typeof SECOND_SENSES>(SECOND_SENSES, 'a sense').default('opposite'),
   coils: choice<keyof typeof COIL_JOINS>(COIL_JOINS, 'a connection').default('series'),
@@ -176,12 +152,12 @@ export const supplyPart = object({
   voltage: quantity('voltage', DESIGN_LIMITS.benchVoltage).optional(),
   currentLimit: quantity('current', DESIGN_LIMITS.currentLimit).optional(),
   /** Charge already drawn from the cells, in percent. */
-  used: whole(0, 95).default(0),
+  used: counted('used').default(0),
   temperature: quantity('temperature', DESIGN_LIMITS.cellTemperature).default('20 °C'),
   chemistry: choice<Chemistry>(CHEMISTRIES, 'a chemistry'),
   size: choice<CellSize>(CELL_SIZES, 'a size'),
-  series: whole(1, 12).default(1),
-  parallel: whole(1, 8).default(1),
+  series: counted('series').default(1),
+  parallel: counted('parallel').default(1),
   plusTail: choice<PlusTail>(PLUS_TAILS, 'a tail').default('first'),
   /** One cell as measured; both or neither. */
   emf: quantity('voltage', DESIGN_LIMITS.emf).optional(),
@@ -202,7 +178,7 @@ export const supplyPart = object({
   });
 
 export const leadsPart = object({
-  count: whole(0, 8).default(2),
+  count: counted('leads').default(2),
   resistanceEach: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0.07 Ω'),
   switchResistance: quantity('resistance', DESIGN_LIMITS.leadResistance).default('0 Ω'),
   diode: choice<keyof typeof DIODES>(DIODES, 'one').default('no'),
@@ -217,7 +193,7 @@ export const loadPart = object({
   ends: choice<LiftingEnds>(LIFTING_ENDS, 'which ends are counted').default('one'),
   method: choice<LiftMethod>(LIFT_METHODS, 'a method').default('dip'),
   /** What an object of one's own is called, in the plural, and its size. */
-  ownName: string().trim().max(40, 'At most 40 characters.').optional(),
+  ownName: text(40).optional(),
   ownLength: quantity('length', DESIGN_LIMITS.objectLength).optional(),
   ownThickness: quantity('length', DESIGN_LIMITS.objectThickness).optional(),
   plateWidth: quantity('length', DESIGN_LIMITS.plateWidth).default('30 mm'),

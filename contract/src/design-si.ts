@@ -3,6 +3,7 @@ import {
   parseQuantity,
   SMALL_OBJECTS,
   THREADED_SHAPES,
+  type Coil,
   type MagnetDesign,
   type QuantityKind,
 } from '@nab/core';
@@ -11,9 +12,69 @@ import type { DesignDocument } from './design.js';
 /** Adhesive tape round a folded strip, m. Typical, from memory. */
 const TAPE_THICKNESS = 6e-5;
 
+const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
+
+/** A wire in SI. The part must be valid. */
+export function toWire(wire: DesignDocument['wire']): Coil['wire'] {
+  return {
+    conductor: wire.conductor,
+    diameter: si(wire.size, 'wireDiameter'),
+    insulation: wire.insulation,
+    form: wire.form,
+    join: wire.cableJoin,
+    ...(wire.form === 'foil' &&
+      wire.foilWidth !== undefined &&
+      wire.foilThickness !== undefined && {
+        foil: {
+          width: si(wire.foilWidth),
+          thickness: si(wire.foilThickness),
+          folds: wire.folds,
+          tape: TAPE_THICKNESS,
+        },
+      }),
+  };
+}
+
+/** A supply in SI. The part must be valid. */
+export function toSupply(supply: DesignDocument['supply']): Coil['supply'] {
+  return {
+    chemistry: supply.chemistry,
+    size: supply.size,
+    series: supply.series,
+    parallel: supply.parallel,
+    plusTail: supply.plusTail,
+    used: supply.used / 100,
+    temperature: si(supply.temperature, 'temperature'),
+    ...(supply.kind === 'bench' &&
+      supply.voltage !== undefined &&
+      supply.currentLimit !== undefined && {
+        bench: {
+          voltage: si(supply.voltage, 'voltage'),
+          currentLimit: si(supply.currentLimit, 'current'),
+        },
+      }),
+    ...(supply.emf !== undefined &&
+      supply.internalResistance !== undefined && {
+        measured: {
+          emf: si(supply.emf, 'voltage'),
+          internalResistance: si(supply.internalResistance, 'resistance'),
+        },
+      }),
+  };
+}
+
+/** Leads in SI. The part must be valid. */
+export function toLeads(leads: DesignDocument['leads']): Coil['leads'] {
+  return {
+    count: leads.count,
+    resistanceEach: si(leads.resistanceEach, 'resistance'),
+    switchResistance: si(leads.switchResistance, 'resistance'),
+    diode: leads.diode === 'yes',
+  };
+}
+
 /** The same design in SI for the core. The document must be valid. */
 export function toMagnetDesign(design: DesignDocument): MagnetDesign {
-  const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
   const { core, wire, winding, supply, leads, load } = design;
   const hasHead =
     HEADED_SHAPES.includes(core.shape) &&
@@ -40,23 +101,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       ...(strip && { strip }),
       material: core.material,
     },
-    wire: {
-      conductor: wire.conductor,
-      diameter: si(wire.size, 'wireDiameter'),
-      insulation: wire.insulation,
-      form: wire.form,
-      join: wire.cableJoin,
-      ...(wire.form === 'foil' &&
-        wire.foilWidth !== undefined &&
-        wire.foilThickness !== undefined && {
-          foil: {
-            width: si(wire.foilWidth),
-            thickness: si(wire.foilThickness),
-            folds: wire.folds,
-            tape: TAPE_THICKNESS,
-          },
-        }),
-    },
+    wire: toWire(wire),
     winding: {
       turns: winding.turns,
       start: si(winding.start),
@@ -74,36 +119,8 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
         measuredResistance: si(winding.measuredResistance, 'resistance'),
       }),
     },
-    supply: {
-      chemistry: supply.chemistry,
-      size: supply.size,
-      series: supply.series,
-      parallel: supply.parallel,
-      plusTail: supply.plusTail,
-      used: supply.used / 100,
-      temperature: si(supply.temperature, 'temperature'),
-      ...(supply.kind === 'bench' &&
-        supply.voltage !== undefined &&
-        supply.currentLimit !== undefined && {
-          bench: {
-            voltage: si(supply.voltage, 'voltage'),
-            currentLimit: si(supply.currentLimit, 'current'),
-          },
-        }),
-      ...(supply.emf !== undefined &&
-        supply.internalResistance !== undefined && {
-          measured: {
-            emf: si(supply.emf, 'voltage'),
-            internalResistance: si(supply.internalResistance, 'resistance'),
-          },
-        }),
-    },
-    leads: {
-      count: leads.count,
-      resistanceEach: si(leads.resistanceEach, 'resistance'),
-      switchResistance: si(leads.switchResistance, 'resistance'),
-      diode: leads.diode === 'yes',
-    },
+    supply: toSupply(supply),
+    leads: toLeads(leads),
     ...(core.poles === 'two' && {
       pair: {
         spacing: si(core.spacing),

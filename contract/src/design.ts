@@ -19,6 +19,7 @@ import {
   wirePart,
 } from './design-parts.js';
 import { quantity } from './quantity-field.js';
+import { filledText } from './text-field.js';
 
 /**
  * A design as it is stored, sent and saved to a file: every quantity as the educator typed it. The
@@ -27,11 +28,7 @@ import { quantity } from './quantity-field.js';
 export const designSchema = object({
   format: string().oneOf(['nab-design'], 'This is not a Nab design.').defined(),
   version: number().oneOf([1], 'This version of Nab reads designs of version 1.').defined(),
-  name: string()
-    .trim()
-    .min(1, 'Give the magnet a name.')
-    .max(80, 'At most 80 characters.')
-    .defined(),
+  name: filledText(80, 'Give the magnet a name.'),
   core: corePart,
   wire: wirePart,
   winding: windingPart,

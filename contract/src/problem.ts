@@ -6,6 +6,7 @@ export const SERVER_PROBLEMS = {
   INVALID_INPUT: { status: 422, title: 'Something in the input is not right' },
   NOT_FOUND: { status: 404, title: 'There is no such thing here' },
   STALE_VERSION: { status: 409, title: 'Somebody else changed this in the meantime' },
+  REMOVED: { status: 410, title: 'This was taken away in the meantime' },
   ID_TAKEN: { status: 409, title: 'This id already belongs to something different' },
   LEVEL_IN_USE: { status: 409, title: 'A level or group with readings cannot be removed' },
   MALFORMED: { status: 400, title: 'The request could not be read' },

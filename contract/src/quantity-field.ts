@@ -1,12 +1,11 @@
-import { CoreError, formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
+import {
+  CoreError,
+  formatQuantity,
+  parseQuantity,
+  type QuantityKind,
+  type QuantityLimits,
+} from '@nab/core';
 import { string, type StringSchema } from 'yup';
-
-/** Limits of a quantity, SI, both included, with the unit in which the message names them. */
-export interface QuantityLimits {
-  readonly min: number;
-  readonly max: number;
-  readonly unit: string;
-}
 
 /**
  * A quantity as typed: text with its unit, kept as it is. Fails with the core's own sentence when it
@@ -15,8 +14,9 @@ export interface QuantityLimits {
 export function quantity(kind: QuantityKind, limits: QuantityLimits): StringSchema<string> {
   return string()
     .defined()
-    .test('quantity', (text: string | undefined, context) => {
-      if (text === undefined) return true;
+    .test('quantity', (text: unknown, context) => {
+      // What is no text has a message of its own.
+      if (typeof text !== 'string') return true;
       const problem = quantityProblem(text, kind, limits);
       return problem === null || context.createError({ message: problem });
     })

@@ -1,7 +1,9 @@
-import { number, object, string, type InferType } from 'yup';
+import { boolean, object, string, type InferType } from 'yup';
 import { designSchema } from './design.js';
 import { choice, corePart, loadPart, supplyPart, whole, wirePart } from './design-parts.js';
+import { version } from './investigation.js';
 import { quantity } from './quantity-field.js';
+import { filledText } from './text-field.js';
 
 /** What stands on the educator's shelf. */
 export type ShelfKind = 'core' | 'reel' | 'cell' | 'object' | 'design';
@@ -23,11 +25,7 @@ const count = whole(0, 9999);
 export const shelfItemSchema = object({
   format: string().oneOf(['nab-shelf-item'], 'This is nothing from a Nab shelf.').defined(),
   kind: choice<ShelfKind>(SHELF_KINDS, 'a kind'),
-  name: string()
-    .trim()
-    .min(1, 'Give it a name.')
-    .max(80, 'At most 80 characters.')
-    .defined('Give it a name.'),
+  name: filledText(80, 'Give it a name.'),
   core: corePart
     .pick([
       'shape',
@@ -87,8 +85,10 @@ const KINDS = Object.keys(SHELF_KINDS) as ShelfKind[];
 
 /** A change of the shelf against the version that was read; 0 for something new. */
 export const shelfUpdateSchema = object({
-  version: number().integer().min(0).defined(),
+  version: version(0),
   item: shelfItemSchema,
+  /** Brings back what was taken off. */
+  putBack: boolean().optional(),
 })
   .noUnknown()
   .required();

@@ -4,39 +4,28 @@ import {
   evaluateShell,
   MATERIALS,
   parseQuantity,
+  SHELL_COUNTS,
+  SHELL_LIMITS,
   shellLoadCurve,
+  type LayerStyle,
   type MaterialId,
   type QuantityKind,
   type ShellMagnet,
 } from '@nab/core';
 import { number, object, string, type InferType } from 'yup';
-import { newDesign } from './design.js';
+import { LAYER_STYLES } from './design-choices.js';
 import {
   choice,
+  counted,
   DESIGN_LIMITS,
   leadsPart,
   supplyPart,
-  TURNS_LIMITS,
   whole,
   wirePart,
 } from './design-parts.js';
-import { toMagnetDesign } from './design-si.js';
-import { quantity, type QuantityLimits } from './quantity-field.js';
-
-/** Limits of what a shell magnet has and a straight one has not, SI. */
-export const SHELL_LIMITS = {
-  poleDiameter: { min: 0.003, max: 0.06, unit: 'mm' },
-  outerDiameter: { min: 0.008, max: 0.15, unit: 'mm' },
-  wall: { min: 0.0005, max: 0.02, unit: 'mm' },
-  base: { min: 0.0005, max: 0.03, unit: 'mm' },
-  depth: { min: 0.003, max: 0.1, unit: 'mm' },
-  former: { min: 0, max: 0.005, unit: 'mm' },
-  keeperDiameter: { min: 0.004, max: 0.3, unit: 'mm' },
-  keeperThickness: { min: 0.0005, max: 0.05, unit: 'mm' },
-  gap: { min: 0.00001, max: 0.005, unit: 'mm' },
-  tilt: { min: 0, max: 0.005, unit: 'mm' },
-  load: { min: 0.01, max: 1000, unit: 'kg' },
-} as const satisfies Record<string, QuantityLimits>;
+import { toLeads, toSupply, toWire } from './design-si.js';
+import { quantity } from './quantity-field.js';
+import { filledText } from './text-field.js';
 
 const length = (key: keyof typeof SHELL_LIMITS) => quantity('length', SHELL_LIMITS[key]);
 
@@ -46,7 +35,7 @@ export const shellSchema = object({
     .oneOf(['nab-shell-magnet'], 'This is no shell magnet of Nab’s.')
     .required('This is no shell magnet of Nab’s.'),
   version: number().oneOf([1], 'This file is of a newer Nab.').required('The version is missing.'),
-  name: string().trim().min(1, 'Give it a name.').max(80, 'At most 80 characters.').defined(),
+  name: filledText(80, 'Give it a name.'),
   shell: object({
     poleDiameter: length('poleDiameter'),
     outerDiameter: length('outerDiameter'),
@@ -65,23 +54,25 @@ export const shellSchema = object({
     .required(),
   wire: wirePart,
   winding: object({
-    turns: whole(TURNS_LIMITS.min, TURNS_LIMITS.max),
+    turns: counted('turns'),
     former: length('former').default('0.7 mm'),
     neatness: number()
       .typeError('Must be a number from 1 to 2.')
       .min(1, 'Must be from 1 (tight) to 2.')
       .max(2, 'Must be from 1 (tight) to 2.')
       .default(1.1),
+    layerStyle: choice<LayerStyle>(LAYER_STYLES, 'a layer style').default('back'),
+    tails: quantity('length', DESIGN_LIMITS.tails).default('15 cm'),
   })
     .noUnknown()
     .required(),
   supply: supplyPart,
   leads: leadsPart,
-  count: whole(1, 12).default(1),
+  count: whole(SHELL_COUNTS.count.min, SHELL_COUNTS.count.max).default(1),
   seat: object({
     gap: length('gap').default('0.1 mm'),
     tilt: length('tilt').default('0 mm'),
-    covered: whole(10, 100).default(100),
+    covered: whole(SHELL_COUNTS.covered.min, SHELL_COUNTS.covered.max).default(100),
   })
     .noUnknown()
     .required(),
@@ -152,12 +143,6 @@ export function newShell(name = 'Shell magnet'): ShellDocument {
 export function toShellMagnet(document: ShellDocument): ShellMagnet {
   const si = (text: string, kind: QuantityKind = 'length'): number => parseQuantity(text, kind).si;
   const { shell, keeper, winding, seat } = document;
-  const { wire, supply, leads } = toMagnetDesign({
-    ...newDesign(),
-    wire: document.wire,
-    supply: document.supply,
-    leads: document.leads,
-  });
   const wallOuter = si(shell.outerDiameter) / 2;
   return {
     steel: {
@@ -171,11 +156,17 @@ export function toShellMagnet(document: ShellDocument): ShellMagnet {
     },
     material: shell.material,
     former: si(winding.former),
-    wire,
-    turns: winding.turns,
-    neatness: winding.neatness,
-    supply,
-    leads,
+    wire: toWire(document.wire),
+    winding: {
+      turns: winding.turns,
+      neatness: winding.neatness,
+      layerStyle: winding.layerStyle,
+      startAt: 'rear',
+      sense: 'clockwise',
+      tail: si(winding.tails),
+    },
+    supply: toSupply(document.supply),
+    leads: toLeads(document.leads),
     count: document.count,
     seat: { gap: si(seat.gap), tilt: si(seat.tilt), covered: seat.covered / 100 },
     roomTemperature: si(document.roomTemperature, 'temperature'),
@@ -196,7 +187,7 @@ export function shellReport(document: ShellDocument) {
     version: 1,
     name: document.name,
     tier: 1,
-    turns: shell.turns,
+    turns: shell.winding.turns,
     layers: build.winding.layers.length,
     winding_outer_diameter_m: 2 * build.winding.outerRadius,
     wire_length_m: build.wireLength,

@@ -1,3 +1,4 @@
+import type { FindingGuess, FindingTrial } from '@nab/core';
 import type { Prediction, Reading } from './resources.js';
 
 /** A trial as it stands: the newest correction, with the original and all in between. */
@@ -50,16 +51,40 @@ export function foldTrials(readings: readonly Reading[]): {
   };
 }
 
-/** The prediction in force for a group at a level: the last one recorded. */
+/** The prediction in force for a group at a level of a line: the last one recorded. */
 export function predictionFor(
   predictions: readonly Prediction[],
   groupId: string,
   levelId: string,
+  seriesId: string | null = null,
 ): Prediction | null {
   return predictions
-    .filter((p) => p.groupId === groupId && p.levelId === levelId)
+    .filter(
+      (p) => p.groupId === groupId && p.levelId === levelId && (p.seriesId ?? null) === seriesId,
+    )
     .reduce<Prediction | null>(
       (last, p) => (last === null || p.recordedAt >= last.recordedAt ? p : last),
       null,
     );
+}
+
+/** Trials and predictions as the core's findings read them. */
+export function toFindings(
+  trials: readonly Trial[],
+  predictions: readonly Prediction[],
+): { trials: FindingTrial[]; guesses: FindingGuess[] } {
+  const inForce = predictions.filter(
+    (p) => predictionFor(predictions, p.groupId, p.levelId, p.seriesId ?? null)?.id === p.id,
+  );
+  return {
+    trials: trials.map(({ id, current }) => ({
+      id,
+      groupId: current.groupId,
+      levelId: current.levelId,
+      seriesId: current.seriesId,
+      outcome: current.outcome,
+      model: current.model,
+    })),
+    guesses: inForce.map(({ levelId, seriesId, value }) => ({ levelId, seriesId, value })),
+  };
 }

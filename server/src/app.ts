@@ -1,12 +1,15 @@
 import { problem } from '@nab/contract';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Sequelize } from 'sequelize';
+import { classRoutes } from './classes/routes.js';
 import { defineModels } from './database/index.js';
 import { designRoutes } from './designs/routes.js';
 import { fieldRoutes } from './fields/routes.js';
 import { investigationRoutes } from './investigations/routes.js';
+import { openapi } from './openapi/plugin.js';
 import { problems, send } from './plugins/problems.js';
 import { security } from './plugins/security.js';
+import { validation } from './plugins/validation.js';
 import { webApplication } from './plugins/web-application.js';
 import { readingRoutes } from './readings/routes.js';
 import { shelfRoutes } from './shelf/routes.js';
@@ -26,15 +29,22 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     // Idle keep-alive connections must not hold the shutdown.
     forceCloseConnections: 'idle',
     requestTimeout: 20_000,
+    // What the router itself refuses leaves as a problem document too.
+    frameworkErrors: (error, _request, reply) => {
+      void send(reply, problem('MALFORMED', { detail: error.message }));
+    },
   });
   defineModels(sequelize);
   await app.register(problems);
   await app.register(security);
+  await app.register(validation);
+  await app.register(openapi);
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
-  await app.register(designRoutes, { prefix: '/api/designs' });
+  await app.register(designRoutes, { prefix: '/api/designs', sequelize });
+  await app.register(classRoutes, { prefix: '/api/classes', sequelize });
   await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });
   await app.register(fieldRoutes, { prefix: '/api/fields' });
-  await app.register(readingRoutes, { prefix: '/api' });
+  await app.register(readingRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', async (_request, reply) => {
     try {
       await sequelize.query('SELECT 1');

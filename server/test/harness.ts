@@ -4,8 +4,10 @@ import {
   newDesign,
   type Investigation,
   type NewInvestigation,
+  type Plan,
   type ReadingBody,
 } from '@nab/contract';
+import { examplePlan, exampleReading } from '@nab/contract/testing';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { buildApp } from '../src/app.js';
 import { connect, migrate } from '../src/database/index.js';
@@ -66,18 +68,18 @@ export async function startBench(): Promise<Bench> {
   };
 }
 
-export function newInvestigation(): NewInvestigation {
+/** The shared example, with ids of its own. */
+export function newInvestigation(change: Partial<Plan> = {}): NewInvestigation {
+  const ids = new Map<number, string>();
+  const idOf = (n: number): string => {
+    if (!ids.has(n)) ids.set(n, randomUUID());
+    return ids.get(n)!;
+  };
   return {
     id: randomUUID(),
     design: newDesign(),
-    plan: {
-      title: 'How many turns?',
-      factor: 'turns',
-      levels: [10, 20, 40].map((turns) => ({ id: randomUUID(), turns })),
-      groups: ['Limpets', 'Terns'].map((name) => ({ id: randomUUID(), name })),
-      repeats: 3,
-      traySize: 60,
-    },
+    plan: examplePlan(idOf, change),
+    actor: 'educator',
   };
 }
 
@@ -85,18 +87,16 @@ export function readingOf(
   { plan }: Pick<Investigation, 'plan'>,
   change: Partial<ReadingBody> = {},
 ): ReadingBody {
-  return {
+  const {
+    id: _id,
+    receivedAt: _at,
+    ...body
+  } = exampleReading({
     groupId: plan.groups[0]!.id,
     levelId: plan.levels[0]!.id,
-    offCount: 0,
-    count: 7,
-    stuckCount: 1,
-    onTime_s: 4.5,
-    note: '',
+    seriesId: plan.series?.levels[0]?.id ?? null,
     recordedAt: new Date().toISOString(),
-    corrects: null,
-    reason: null,
-    withdrawn: false,
     ...change,
-  };
+  });
+  return body;
 }

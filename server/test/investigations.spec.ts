@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import { foldTrials, newCompassSet, newDesign, newShell, type Investigation } from '@nab/contract';
+import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
@@ -66,7 +67,7 @@ describe('an investigation', () => {
     const { status, body } = await bench.send('POST', '/api/investigations', {
       ...wanted,
       plan: { ...wanted.plan, title: '', repeats: 0 },
-      design: { ...wanted.design, core: { ...wanted.design.core, length: 'long' } },
+      design: { ...newDesign(), core: { ...newDesign().core, length: 'long' } },
     });
     expect(status).toBe(422);
     expect(body.code).toBe('INVALID_INPUT');
@@ -121,10 +122,11 @@ describe('a plan', () => {
     const plan = {
       ...made.plan,
       title: 'Changed',
-      levels: [...made.plan.levels, { id: randomUUID(), turns: 80 }],
+      levels: [...made.plan.levels, { id: randomUUID(), value: '80 turns' }],
     };
     const { status, body } = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
+      actor: 'educator',
       plan,
     });
     expect(status).toBe(200);
@@ -136,10 +138,12 @@ describe('a plan', () => {
     const made = await create();
     await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
+      actor: 'educator',
       plan: { ...made.plan, title: 'First' },
     });
     const stale = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
+      actor: 'educator',
       plan: { ...made.plan, title: 'Second', levels: made.plan.levels.slice(1) },
     });
     expect(stale.status).toBe(409);
@@ -152,12 +156,13 @@ describe('a plan', () => {
     expect(body.plan.levels).toHaveLength(3);
   });
 
-  it('can exchange the turns of two levels', async () => {
+  it('can exchange the values of two levels', async () => {
     const made = await create();
     const [a, b, c] = made.plan.levels;
-    const levels = [{ ...a!, turns: b!.turns }, { ...b!, turns: a!.turns }, c!];
+    const levels = [{ ...a!, value: b!.value }, { ...b!, value: a!.value }, c!];
     const { status, body } = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
+      actor: 'educator',
       plan: { ...made.plan, levels },
     });
     expect(status).toBe(200);
@@ -169,13 +174,14 @@ describe('a plan', () => {
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
     const { status, body } = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
+      actor: 'educator',
       plan: { ...made.plan, levels: made.plan.levels.slice(1) },
     });
     expect(status).toBe(409);
     expect(body.code).toBe('LEVEL_IN_USE');
     expect((await bench.send('GET', `/api/investigations/${made.id}`)).body).toMatchObject({
       version: 1,
-      readings: [{ count: 7 }],
+      readings: [{ outcome: { count: 7 } }],
     });
   });
 
@@ -183,10 +189,11 @@ describe('a plan', () => {
     const [one, two] = [await create(), await create()];
     const plan = {
       ...two.plan,
-      levels: [{ ...one.plan.levels[0]!, turns: 99 }, ...two.plan.levels],
+      levels: [{ ...one.plan.levels[0]!, value: '99 turns' }, ...two.plan.levels],
     };
     const { status, body } = await bench.send('PUT', `/api/investigations/${two.id}`, {
       version: 1,
+      actor: 'educator',
       plan,
     });
     expect(status).toBe(409);
@@ -201,11 +208,13 @@ describe('a design', () => {
     const changed = { ...design.design, name: 'Longer nail' };
     const first = await bench.send('PUT', `/api/designs/${design.id}`, {
       version: 1,
+      actor: 'educator',
       design: changed,
     });
     expect(first.body).toMatchObject({ version: 2, design: { name: 'Longer nail' } });
     const stale = await bench.send('PUT', `/api/designs/${design.id}`, {
       version: 1,
+      actor: 'educator',
       design: { ...changed, name: 'Mine' },
     });
     expect(stale.status).toBe(409);
@@ -221,6 +230,7 @@ describe('a design', () => {
       Array.from({ length: 8 }, (_, i) =>
         bench.send('PUT', `/api/designs/${design.id}`, {
           version: 1,
+          actor: 'educator',
           design: { ...design.design, name: `Try ${i}` },
         }),
       ),
@@ -231,7 +241,13 @@ describe('a design', () => {
 });
 
 describe('the CSV of the trials', () => {
-  it('has a row a trial, units in its names, originals and withdrawals', async () => {
+  const csvOf = async (made: Investigation) => {
+    const { status, text } = await bench.send('GET', `/api/investigations/${made.id}/trials.csv`);
+    const [head = '', ...rows] = text.replace('\uFEFF', '').trim().split('\r\n');
+    return { status, text, head: head.split(','), rows };
+  };
+
+  it('has a row a trial, units in columns of their own, originals and withdrawals', async () => {
     const made = await create();
     const id = randomUUID();
     await bench.send(
@@ -242,21 +258,216 @@ describe('the CSV of the trials', () => {
     await bench.send(
       'PUT',
       `/api/readings/${randomUUID()}`,
-      readingOf(made, { count: 9, corrects: id, reason: 'miscounted' }),
+      readingOf(made, { outcome: counted(9), corrects: id, reason: 'miscounted' }),
     );
     await bench.send('PUT', `/api/predictions/${randomUUID()}`, {
       groupId: made.plan.groups[0]!.id,
       levelId: made.plan.levels[0]!.id,
-      count: 5,
+      seriesId: null,
+      value: 5,
+      words: null,
+      actor: 'group',
       recordedAt: new Date().toISOString(),
     });
-    const { status, text } = await bench.send('GET', `/api/investigations/${made.id}/trials.csv`);
+    const { status, text, head, rows } = await csvOf(made);
     expect(status).toBe(200);
-    expect(text.startsWith('\uFEFFtrial_id,recorded_at,group,turns')).toBe(true);
-    expect(text.split('\r\n')[0]).toContain('on_time_s');
-    const row = text.split('\r\n')[1]!;
-    expect(row).toContain(`${id},`);
-    expect(row).toMatch(/,Limpets,10,5,[\d.]+,0,9,1,4\.5,7,1,miscounted,no,/);
+    expect(text.startsWith('\uFEFFtrial_id,recorded_at,group,factor,level,')).toBe(true);
+    const cells = Object.fromEntries(rows[0]!.split(',').map((cell, i) => [head[i], cell]));
+    expect(cells).toMatchObject({
+      trial_id: id,
+      group: 'Limpets',
+      factor: 'turns',
+      level: '10 turns',
+      level_number: '10',
+      level_unit: 'turns',
+      measure: 'objects-one-end',
+      reading: '9',
+      off_count: '0',
+      group_prediction: '5',
+      model_prediction: '6.5',
+      in_band: 'yes',
+      on_time_s: '4.2',
+      original: '7',
+      corrections: '1',
+      correction_reason: 'miscounted',
+      withdrawn: 'no',
+    });
+  });
+
+  it('comes even when a level cannot be wound', async () => {
+    const wanted = newInvestigation();
+    const [first, ...others] = wanted.plan.levels;
+    const levels = [first!, { ...others[0]!, value: '5000 turns' }, ...others.slice(1)];
+    const { body: made } = await bench.send('POST', '/api/investigations', {
+      ...wanted,
+      plan: { ...wanted.plan, levels },
+    });
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    const { status, rows } = await csvOf(made);
+    expect(status).toBe(200);
+    expect(rows).toHaveLength(1);
+  });
+
+  it('has a name even when the title is all emoji', async () => {
+    const { body: made } = await bench.send(
+      'POST',
+      '/api/investigations',
+      newInvestigation({ title: `${'x'.repeat(59)}🧲𝒜𝒜𝒜` }),
+    );
+    expect((await csvOf(made)).status).toBe(200);
+  });
+
+  it('holds every kind of reading in its columns', async () => {
+    const made = await createOf(newShell(), {
+      experiment: 'shell-magnet',
+      factor: 'gap',
+      measure: 'load-held',
+      levels: ['0.1 mm', '2 sheets'].map((value) => ({ id: randomUUID(), value })),
+    });
+    const outcome = { kind: 'interval', held: 2, dropped: 2.5, typed: '2 kg / 2.5 kg' } as const;
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made, { outcome }));
+    const { head, rows } = await csvOf(made);
+    const cells = Object.fromEntries(rows[0]!.split(',').map((cell, i) => [head[i], cell]));
+    expect(cells).toMatchObject({ held: '2', dropped: '2.5', reading_unit: 'kg', level: '0.1 mm' });
+  });
+});
+
+const createOf = async (
+  design: unknown,
+  change: Parameters<typeof newInvestigation>[0],
+): Promise<Investigation> => {
+  const wanted = { ...newInvestigation(change), design };
+  const { status, body } = await bench.send('POST', '/api/investigations', wanted);
+  expect(status, JSON.stringify(body)).toBe(201);
+  return body as Investigation;
+};
+
+describe('a question of another kind', () => {
+  const levels = (...values: string[]) => values.map((value) => ({ id: randomUUID(), value }));
+
+  it('is kept whole: compass, needle, two lines', async () => {
+    const made = await createOf(newCompassSet(), {
+      experiment: 'compass',
+      factor: 'current',
+      measure: 'needle-angle',
+      levels: levels('0.5 A', '1 A'),
+      series: { factor: 'compass-distance', levels: levels('2 cm', '4 cm') },
+    });
+    expect(made.plan.series!.levels).toHaveLength(2);
+    const where = { seriesId: made.plan.series!.levels[1]!.id };
+    const outcome = { kind: 'number', value: 0.61, typed: '35°' } as const;
+    const stored = await bench.send(
+      'PUT',
+      `/api/readings/${randomUUID()}`,
+      readingOf(made, { ...where, outcome }),
+    );
+    expect(stored.body).toMatchObject({ ...where, outcome });
+    const { body: list } = await bench.send('GET', '/api/investigations');
+    const item = list.find((entry: { id: string }) => entry.id === made.id);
+    expect(item).toMatchObject({ experiment: 'compass', factor: 'current', levels: 4, trials: 1 });
+  });
+
+  it('keeps whole designs as levels', async () => {
+    const designs = [newDesign('Thin'), newDesign('Thick')].map((design) => ({
+      id: randomUUID(),
+      value: design.name,
+      design,
+    }));
+    const made = await createOf(newDesign(), { factor: 'designs', levels: designs });
+    expect(made.plan.levels).toEqual(designs);
+  });
+
+  it('is not asked of a design of another experiment', async () => {
+    const wanted = { ...newInvestigation(), design: newCompassSet() };
+    const { status, body } = await bench.send('POST', '/api/investigations', wanted);
+    expect(status).toBe(422);
+    expect(body.errors[0].path).toBe('plan.experiment');
+  });
+
+  it('needs a reading for one of its lines', async () => {
+    const made = await createOf(newDesign(), {
+      series: { factor: 'cells-in-series', levels: levels('1', '2') },
+    });
+    const status = async (seriesId: string | null): Promise<number> =>
+      (await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made, { seriesId })))
+        .status;
+    expect(await status(null)).toBe(404);
+    expect(await status(made.plan.levels[0]!.id)).toBe(404);
+    expect(await status(made.plan.series!.levels[0]!.id)).toBe(200);
+  });
+});
+
+describe('the list of investigations', () => {
+  it('counts trials as the fold does, however often one was withdrawn', async () => {
+    const made = await create();
+    const ids = [randomUUID(), randomUUID(), randomUUID()] as const;
+    await bench.send('PUT', `/api/readings/${ids[0]}`, readingOf(made));
+    await bench.send('PUT', `/api/readings/${ids[1]}`, readingOf(made));
+    const out = { corrects: ids[0], reason: 'fell', withdrawn: true };
+    for (const id of [randomUUID(), ids[2]]) {
+      const answer = await bench.send('PUT', `/api/readings/${id}`, readingOf(made, out));
+      expect(answer.status).toBe(200);
+    }
+    const trials = async (): Promise<number> => {
+      const { body } = await bench.send('GET', '/api/investigations');
+      return body.find((entry: { id: string }) => entry.id === made.id).trials;
+    };
+    expect(await trials()).toBe(1);
+    // Brought back by a correction of the withdrawal.
+    const back = readingOf(made, { corrects: ids[2], reason: 'it had counted' });
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, back);
+    const { body } = await bench.send('GET', `/api/investigations/${made.id}`);
+    expect(await trials()).toBe(foldTrials(body.readings).trials.length);
+  });
+});
+
+describe('a class', () => {
+  it('is used again for the next lesson, with its groups', async () => {
+    const first = await create();
+    const { class: club, groups } = first.plan;
+    const second = await createOf(newDesign(), { class: club, groups });
+    expect(second.plan.groups).toEqual(groups);
+    const { body: classes } = await bench.send('GET', '/api/classes');
+    expect(classes.filter((one: { id: string }) => one.id === club.id)).toEqual([
+      { ...club, groups },
+    ]);
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(first));
+    // A group with readings in another lesson cannot be dropped in this one.
+    const { status, body } = await bench.send('PUT', `/api/investigations/${second.id}`, {
+      version: 1,
+      actor: 'educator',
+      plan: { ...second.plan, groups: groups.slice(1) },
+    });
+    expect(status).toBe(409);
+    expect(body.code).toBe('LEVEL_IN_USE');
+  });
+
+  it('does not lend its groups to another class', async () => {
+    const first = await create();
+    const wanted = newInvestigation({ groups: [...first.plan.groups] });
+    const { status, body } = await bench.send('POST', '/api/investigations', wanted);
+    expect([status, body.code]).toEqual([409, 'ID_TAKEN']);
+  });
+});
+
+describe('a design that stands by itself', () => {
+  it('is made, listed by its experiment, changed against its version, and stays what it is', async () => {
+    const id = randomUUID();
+    const write = (version: number, design: unknown) =>
+      bench.send('PUT', `/api/designs/${id}`, { version, design, actor: 'educator' });
+    expect((await write(1, newShell())).status).toBe(404);
+    expect((await write(0, newShell('Harbour magnet'))).body).toMatchObject({ id, version: 1 });
+    expect((await write(0, newShell('Other'))).status).toBe(409);
+    expect((await write(1, newShell('Pier magnet'))).body.version).toBe(2);
+    const listed = async (experiment: string) =>
+      (await bench.send('GET', `/api/designs?experiment=${experiment}`)).body;
+    expect(await listed('shell-magnet')).toEqual([
+      expect.objectContaining({ id, name: 'Pier magnet', experiment: 'shell-magnet', version: 2 }),
+    ]);
+    expect(await listed('compass')).toEqual([]);
+    const changed = await write(2, newCompassSet());
+    expect([changed.status, changed.body.errors[0].path]).toEqual([422, 'design.format']);
+    expect((await bench.send('GET', '/api/designs?experiment=smell')).status).toBe(422);
   });
 });
 
@@ -300,5 +511,60 @@ describe('the server', () => {
   it('answers unknown addresses with a problem', async () => {
     expect((await bench.send('GET', '/api/nonsense')).body.code).toBe('NOT_FOUND');
     expect((await bench.send('GET', '/api/investigations/not-an-id')).body.code).toBe('NOT_FOUND');
+  });
+
+  it.each([
+    ['half an escape', '/api/investigations/%E0%A4%A'],
+    ['a parameter longer than any id', `/api/investigations/${'x'.repeat(5000)}`],
+    ['a whole page of address', `/${'y'.repeat(9000)}`],
+  ])('answers %s in the address with a problem', async (_what, url) => {
+    const answer = await bench.app.inject({ url });
+    expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+    expect(answer.statusCode).toBeLessThan(500);
+    expect(answer.headers['content-type']).toMatch('application/problem+json');
+    expect(answer.json().code).toMatch(/^(MALFORMED|NOT_FOUND)$/);
+  });
+
+  const junk: [string, unknown][] = [
+    ['NUL in a title', { title: 'a\0b' }],
+    ['half a surrogate pair in a name', { groups: [{ id: randomUUID(), name: '\ud83d' }] }],
+    ['a level that is nothing', { levels: [null, null] }],
+    ['a title of letters beyond the basic plane', { title: '𝒜'.repeat(121) }],
+  ];
+  it.each(junk)('refuses %s beside its field', async (_what, change) => {
+    const wanted = newInvestigation();
+    const { status, body } = await bench.send('POST', '/api/investigations', {
+      ...wanted,
+      plan: { ...wanted.plan, ...(change as object) },
+    });
+    expect([status, body.code]).toEqual([422, 'INVALID_INPUT']);
+  });
+
+  it('takes the longest title there may be, whatever its letters', async () => {
+    const wanted = newInvestigation({ title: '𝒜'.repeat(120) });
+    expect((await bench.send('POST', '/api/investigations', wanted)).status).toBe(201);
+  });
+
+  it('refuses a version that no column holds', async () => {
+    const made = await create();
+    const { status } = await bench.send('PUT', `/api/investigations/${made.id}`, {
+      version: 2 ** 31,
+      actor: 'educator',
+      plan: made.plan,
+    });
+    expect(status).toBe(422);
+  });
+
+  it('refuses to solve the field of nothing', async () => {
+    for (const body of [undefined, null, {}, []]) {
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/fields',
+        headers: { 'content-type': 'application/json' },
+        payload: JSON.stringify(body) ?? '',
+      });
+      expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+      expect(answer.statusCode).toBeLessThan(500);
+    }
   });
 });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Investigation } from '@nab/contract';
+import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
@@ -14,65 +15,76 @@ afterAll(() => bench.app.close());
 describe('a reading', () => {
   it('is stored once, however often it is sent', async () => {
     const id = randomUUID();
-    const body = readingOf(made, { count: 12 });
+    const body = readingOf(made, { outcome: counted(12) });
     const before = await bench.count('readings');
     const answers = await Promise.all(
       Array.from({ length: 6 }, () => bench.send('PUT', `/api/readings/${id}`, body)),
     );
     expect(answers.map(({ status }) => status)).toEqual(Array(6).fill(200));
     expect(await bench.count('readings')).toBe(before + 1);
-    expect(answers[5]!.body).toMatchObject({ id, count: 12, corrects: null });
+    expect(answers[5]!.body).toMatchObject({ id, outcome: { count: 12 }, corrects: null });
   });
 
   it('with a used id and another content is refused, and the first stands', async () => {
     const id = randomUUID();
-    const body = readingOf(made, { count: 3 });
+    const body = readingOf(made, { outcome: counted(3) });
     await bench.send('PUT', `/api/readings/${id}`, body);
-    const again = await bench.send('PUT', `/api/readings/${id}`, { ...body, count: 30 });
+    const again = await bench.send('PUT', `/api/readings/${id}`, {
+      ...body,
+      outcome: counted(30),
+    });
     expect(again.status).toBe(409);
     expect(again.body.code).toBe('ID_TAKEN');
     const { body: whole } = await bench.send('GET', `/api/investigations/${made.id}`);
-    expect(whole.readings.find((r: { id: string }) => r.id === id).count).toBe(3);
+    expect(whole.readings.find((r: { id: string }) => r.id === id).outcome.count).toBe(3);
   });
 
   it('keeps what was predicted when it was made, whatever the magnet becomes', async () => {
     const id = randomUUID();
-    const body = { ...readingOf(made, { count: 9 }), modelCount: 12.6317695742 };
-    expect((await bench.send('PUT', `/api/readings/${id}`, body)).body.modelCount).toBe(
-      12.6317695742,
-    );
+    const model = { value: 12.6317695742, low: 5.25, high: 30.125 };
+    const body = readingOf(made, { model });
+    expect((await bench.send('PUT', `/api/readings/${id}`, body)).body.model).toEqual(model);
     expect((await bench.send('PUT', `/api/readings/${id}`, body)).status).toBe(200);
-    const without = await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
-    expect(without.body.modelCount).toBeNull();
+    const without = readingOf(made, { model: null });
+    expect(
+      (await bench.send('PUT', `/api/readings/${randomUUID()}`, without)).body.model,
+    ).toBeNull();
     const { text } = await bench.send('GET', `/api/investigations/${made.id}/trials.csv`);
     expect(text.split('\r\n').some((row) => row.includes(id) && row.includes('12.63'))).toBe(true);
   });
 
   it('is corrected by a new row that keeps the original', async () => {
     const id = randomUUID();
-    await bench.send('PUT', `/api/readings/${id}`, readingOf(made, { count: 5 }));
-    const correction = readingOf(made, { count: 6, corrects: id, reason: 'one behind the head' });
+    await bench.send('PUT', `/api/readings/${id}`, readingOf(made, { outcome: counted(5) }));
+    const correction = readingOf(made, {
+      outcome: counted(6),
+      corrects: id,
+      reason: 'one behind the head',
+    });
     expect((await bench.send('PUT', `/api/readings/${randomUUID()}`, correction)).status).toBe(200);
     const { body } = await bench.send('GET', `/api/investigations/${made.id}`);
     const rows = body.readings.filter(
       (r: { id: string; corrects: string }) => r.id === id || r.corrects === id,
     );
-    expect(rows.map((r: { count: number }) => r.count)).toEqual([5, 6]);
+    expect(rows.map((r: { outcome: { count: number } }) => r.outcome.count)).toEqual([5, 6]);
   });
 
   it('cannot be changed or deleted even in the database', async () => {
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
     for (const statement of [
-      'UPDATE readings SET count = 0',
+      `UPDATE readings SET outcome = '{"kind": "count"}'`,
       'DELETE FROM readings',
       'TRUNCATE readings CASCADE',
-      'UPDATE predictions SET count = 0',
+      'UPDATE predictions SET value = 0',
     ]) {
       if (statement.includes('predictions')) {
         await bench.send('PUT', `/api/predictions/${randomUUID()}`, {
           groupId: made.plan.groups[0]!.id,
           levelId: made.plan.levels[0]!.id,
-          count: 1,
+          seriesId: null,
+          value: 1,
+          words: null,
+          actor: 'group',
           recordedAt: new Date().toISOString(),
         });
       }
@@ -88,8 +100,13 @@ describe('a reading', () => {
       'NOT_FOUND',
       (m) => readingOf(m, { corrects: randomUUID(), reason: 'x' }),
     ],
-    ['with more stuck than lifted', 422, 'INVALID_INPUT', (m) => readingOf(m, { stuckCount: 8 })],
-    ['without a count', 422, 'INVALID_INPUT', (m) => ({ ...readingOf(m), count: undefined })],
+    [
+      'with more stuck than lifted',
+      422,
+      'INVALID_INPUT',
+      (m) => readingOf(m, { outcome: counted(7, { stuck: 8 }) }),
+    ],
+    ['without a count', 422, 'INVALID_INPUT', (m) => ({ ...readingOf(m), outcome: undefined })],
     ['with unknown keys', 422, 'INVALID_INPUT', (m) => ({ ...readingOf(m), pupil: 'x' })],
   ])('%s is refused', async (_what, status, code, body) => {
     const before = await bench.count('readings');
@@ -110,14 +127,24 @@ describe('a reading', () => {
 
 describe('a prediction', () => {
   it('is stored once, and a later one is a new row', async () => {
-    const at = { groupId: made.plan.groups[1]!.id, levelId: made.plan.levels[1]!.id };
+    const at = {
+      groupId: made.plan.groups[1]!.id,
+      levelId: made.plan.levels[1]!.id,
+      seriesId: null,
+    };
     const id = randomUUID();
-    const body = { ...at, count: 9, recordedAt: '2026-10-07T09:00:00.000Z' };
+    const body = {
+      ...at,
+      value: 9,
+      words: null,
+      actor: 'group',
+      recordedAt: '2026-10-07T09:00:00.000Z',
+    };
     await bench.send('PUT', `/api/predictions/${id}`, body);
     await bench.send('PUT', `/api/predictions/${id}`, body);
     await bench.send('PUT', `/api/predictions/${randomUUID()}`, {
       ...body,
-      count: 11,
+      value: 11,
       recordedAt: '2026-10-07T09:05:00.000Z',
     });
     const { body: whole } = await bench.send('GET', `/api/investigations/${made.id}`);
@@ -126,7 +153,7 @@ describe('a prediction', () => {
         (p: { groupId: string; levelId: string }) =>
           p.groupId === at.groupId && p.levelId === at.levelId,
       )
-      .map((p: { count: number }) => p.count);
+      .map((p: { value: number }) => p.value);
     expect(counts).toEqual([9, 11]);
   });
 });

@@ -40,13 +40,25 @@ describe('the shelf', () => {
     expect((await put(nails, id)).body.version).toBe(1);
   });
 
-  it('gives up what is taken off, and takes it back', async () => {
+  it('gives up what is taken off, and takes it back when it is asked to', async () => {
     const { id } = await put();
     expect((await bench.send('DELETE', `/api/shelf/${id}`)).status).toBe(204);
     expect((await shelf()).some((entry) => entry.id === id)).toBe(false);
     expect((await bench.send('DELETE', `/api/shelf/${id}`)).status).toBe(404);
-    expect((await put(nails, id)).status).toBe(200);
+    const back = { version: 0, item: nails, putBack: true };
+    expect((await bench.send('PUT', `/api/shelf/${id}`, back)).status).toBe(200);
     expect((await shelf()).some((entry) => entry.id === id)).toBe(true);
+  });
+
+  it('does not get back what was taken off by a write that was under way', async () => {
+    const { id } = await put();
+    await bench.send('DELETE', `/api/shelf/${id}`);
+    for (const version of [0, 1]) {
+      const late = await put({ ...nails, name: 'Late nails' }, id, version);
+      expect([late.status, late.body.code]).toEqual([410, 'REMOVED']);
+    }
+    expect((await put(nails, randomUUID(), 3)).status).toBe(410);
+    expect((await shelf()).some((entry) => entry.id === id)).toBe(false);
   });
 
   it.each([

@@ -1,6 +1,7 @@
 export { connect } from './connection.js';
 export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';
 export {
+  ClassRow,
   defineModels,
   DesignRow,
   GroupRow,

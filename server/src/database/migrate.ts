@@ -3,9 +3,10 @@ import { Umzug, type UmzugStorage } from 'umzug';
 import type { Migration } from './migration.js';
 import { investigations } from './migrations/0001-investigations.js';
 import { shelf } from './migrations/0002-shelf.js';
+import { experiments } from './migrations/0004-experiments.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
-export const MIGRATIONS: readonly Migration[] = [investigations, shelf, modelCount];
+export const MIGRATIONS: readonly Migration[] = [investigations, shelf, modelCount, experiments];
 
 /** Any number will do, as long as every Nab uses the same. */
 const ADVISORY_LOCK = 7_219_001;
@@ -17,13 +18,14 @@ export class UnknownSchemaError extends Error {
 /**
  * Brings the schema to a version: all of it in one transaction, under an advisory lock so that two
  * servers starting together do it once.
- * @param target 'latest', or 'nothing' to undo every migration.
+ * @param target 'latest', 'nothing' to undo every migration, or a migration up to which, or back to
+ *   which, it goes.
  * @returns names of the migrations that ran.
  * @throws UnknownSchemaError when the database is newer than this server.
  */
 export async function migrate(
   sequelize: Sequelize,
-  target: 'latest' | 'nothing' = 'latest',
+  target: 'latest' | 'nothing' | { readonly upTo: string } = 'latest',
 ): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
@@ -46,9 +48,21 @@ export async function migrate(
         `The database was made by a newer Nab (${unknown.join(', ')}). Update Nab, or use its own database.`,
       );
     }
-    const ran = target === 'latest' ? await umzug.up() : await umzug.down({ to: 0 });
+    const ran = await go(umzug, target);
     return ran.map((m) => m.name);
   });
+}
+
+async function go(
+  umzug: Umzug,
+  target: 'latest' | 'nothing' | { readonly upTo: string },
+): Promise<readonly { readonly name: string }[]> {
+  if (target === 'latest') return umzug.up();
+  if (target === 'nothing') return umzug.down({ to: 0 });
+  const done = (await umzug.executed()).map(({ name }) => name);
+  if (!done.includes(target.upTo)) return umzug.up({ to: target.upTo });
+  const beyond = done[done.indexOf(target.upTo) + 1];
+  return beyond === undefined ? [] : umzug.down({ to: beyond });
 }
 
 type Storage = UmzugStorage & { executed(): Promise<string[]> };

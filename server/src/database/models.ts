@@ -1,4 +1,5 @@
-import type { DesignDocument, Plan, ShelfItem } from '@nab/contract';
+import type { Actor, ExperimentDocument, Plan, ShelfItem } from '@nab/contract';
+import type { ExperimentId, FactorId, Hold, MeasureId, Outcome } from '@nab/core';
 import {
   DataTypes,
   Model,
@@ -14,7 +15,9 @@ export class DesignRow extends Model<
 > {
   declare id: string;
   declare version: number;
-  declare document: DesignDocument;
+  declare experiment: ExperimentId;
+  declare document: ExperimentDocument;
+  declare updatedBy: Actor;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
 }
@@ -25,11 +28,19 @@ export class InvestigationRow extends Model<
 > {
   declare id: string;
   declare designId: string;
+  declare classId: string;
   declare version: number;
   declare title: string;
-  declare factor: Plan['factor'];
+  declare experiment: ExperimentId;
+  declare factor: FactorId;
+  declare seriesFactor: FactorId | null;
+  declare measure: MeasureId;
+  declare load: string | null;
+  declare objects: Plan['objects'];
+  declare hold: Hold;
   declare repeats: number;
   declare traySize: number;
+  declare updatedBy: Actor;
   declare demo: boolean;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
@@ -38,13 +49,21 @@ export class InvestigationRow extends Model<
 export class LevelRow extends Model<InferAttributes<LevelRow>, InferCreationAttributes<LevelRow>> {
   declare id: string;
   declare investigationId: string;
+  declare role: 'level' | 'series';
   declare position: number;
-  declare turns: number;
+  declare value: string;
+  declare document: ExperimentDocument | null;
+}
+
+export class ClassRow extends Model<InferAttributes<ClassRow>, InferCreationAttributes<ClassRow>> {
+  declare id: string;
+  declare name: string;
+  declare createdAt: CreationOptional<Date>;
 }
 
 export class GroupRow extends Model<InferAttributes<GroupRow>, InferCreationAttributes<GroupRow>> {
   declare id: string;
-  declare investigationId: string;
+  declare classId: string;
   declare position: number;
   declare name: string;
 }
@@ -56,7 +75,10 @@ export class PredictionRow extends Model<
   declare id: string;
   declare groupId: string;
   declare levelId: string;
-  declare count: number;
+  declare seriesId: string | null;
+  declare value: number | null;
+  declare words: string | null;
+  declare actor: Actor;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
 }
@@ -68,11 +90,13 @@ export class ReadingRow extends Model<
   declare id: string;
   declare groupId: string;
   declare levelId: string;
-  declare offCount: number;
-  declare count: number;
-  declare stuckCount: number;
+  declare seriesId: string | null;
+  declare outcome: Outcome;
   declare onTimeSeconds: number | null;
-  declare modelCount: CreationOptional<number | null>;
+  declare modelValue: number | null;
+  declare modelLow: number | null;
+  declare modelHigh: number | null;
+  declare actor: Actor;
   declare note: string;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
@@ -112,7 +136,9 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id: key(),
       version: whole(),
+      experiment: text(),
       document: { type: DataTypes.JSONB, allowNull: false },
+      updatedBy: text(),
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
@@ -122,11 +148,19 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id: key(),
       designId: reference(),
+      classId: reference(),
       version: whole(),
       title: text(),
+      experiment: text(),
       factor: text(),
+      seriesFactor: DataTypes.TEXT,
+      measure: text(),
+      load: DataTypes.TEXT,
+      objects: { type: DataTypes.JSONB, allowNull: false },
+      hold: text(),
       repeats: whole(),
       traySize: whole(),
+      updatedBy: text(),
       demo: flag(),
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
@@ -134,13 +168,24 @@ export function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'investigations' },
   );
   LevelRow.init(
-    { id: key(), investigationId: reference(), position: whole(), turns: whole() },
+    {
+      id: key(),
+      investigationId: reference(),
+      role: text(),
+      position: whole(),
+      value: text(),
+      document: DataTypes.JSONB,
+    },
     { sequelize, tableName: 'levels', timestamps: false },
+  );
+  ClassRow.init(
+    { id: key(), name: text(), createdAt: DataTypes.DATE },
+    { sequelize, tableName: 'classes', updatedAt: false },
   );
   GroupRow.init(
     {
       id: key(),
-      investigationId: reference(),
+      classId: reference(),
       position: whole(),
       name: text(),
     },
@@ -151,7 +196,10 @@ export function defineModels(sequelize: Sequelize): void {
       id: key(),
       groupId: reference(),
       levelId: reference(),
-      count: whole(),
+      seriesId: DataTypes.UUID,
+      value: DataTypes.DOUBLE,
+      words: DataTypes.TEXT,
+      actor: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,
     },
@@ -175,11 +223,13 @@ export function defineModels(sequelize: Sequelize): void {
       id: key(),
       groupId: reference(),
       levelId: reference(),
-      offCount: whole(),
-      count: whole(),
-      stuckCount: whole(),
+      seriesId: DataTypes.UUID,
+      outcome: { type: DataTypes.JSONB, allowNull: false },
       onTimeSeconds: { type: DataTypes.DOUBLE, field: 'on_time_s' },
-      modelCount: DataTypes.DOUBLE,
+      modelValue: DataTypes.DOUBLE,
+      modelLow: DataTypes.DOUBLE,
+      modelHigh: DataTypes.DOUBLE,
+      actor: text(),
       note: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,

@@ -1,10 +1,12 @@
-import { toMagnetDesign, type Plan } from '@nab/contract';
+import { experimentOf, toLessonPlan, type Plan } from '@nab/contract';
 import {
-  evaluateMagnet,
+  casesOf,
+  measureOf,
   seededRandom,
-  simulateCount,
   simulateGuess,
+  simulateOutcome,
   trialOnTime,
+  type Case,
   type Random,
   type SimulatedClass,
 } from '@nab/core';
@@ -13,7 +15,7 @@ import { InvestigationRow, PredictionRow, ReadingRow } from '../database/index.j
 import { insertDesign } from '../designs/repository.js';
 import { insertInvestigation } from '../investigations/repository.js';
 import { findShelfItem, insertShelfItem, wasRemoved } from '../shelf/repository.js';
-import { DEMO_PLANS, type DemoPlan } from './investigations.js';
+import { DEMO_PLANS, type DemoClass, type DemoPlan } from './investigations.js';
 import { DEMO_SHELF } from './shelf.js';
 
 /**
@@ -30,8 +32,9 @@ export async function loadDemo(sequelize: Sequelize): Promise<number> {
       if (await InvestigationRow.findByPk(id, { transaction })) return 0;
       const full = planOf(plan, random);
       const designId = uuidFrom(random);
-      await insertDesign(designId, plan.design, transaction);
-      await insertInvestigation(id, designId, full, transaction, true);
+      await insertDesign(designId, plan.design, 'rehearsal', transaction);
+      const made = { actor: 'rehearsal', demo: true } as const;
+      await insertInvestigation(id, designId, full, made, transaction);
       const { predictions, readings } = simulateTrials(plan, full, random);
       await PredictionRow.bulkCreate(predictions, { transaction });
       await ReadingRow.bulkCreate(readings, { transaction });
@@ -55,12 +58,29 @@ async function loadDemoShelf(sequelize: Sequelize): Promise<void> {
   }
 }
 
+/** The same class and groups for every investigation of theirs. */
+function classOf({ name, groups, seed }: DemoClass): Pick<Plan, 'class' | 'groups'> {
+  const random = seededRandom(seed);
+  return {
+    class: { id: uuidFrom(random), name },
+    groups: groups.map((group) => ({ id: uuidFrom(random), name: group })),
+  };
+}
+
 function planOf(plan: DemoPlan, random: Random): Plan {
+  const levels = (values: readonly string[]) =>
+    values.map((value) => ({ id: uuidFrom(random), value }));
   return {
     title: plan.title,
-    factor: 'turns',
-    levels: plan.turns.map((turns) => ({ id: uuidFrom(random), turns })),
-    groups: plan.groups.map((name) => ({ id: uuidFrom(random), name })),
+    experiment: experimentOf(plan.design)!,
+    factor: plan.factor,
+    levels: levels(plan.levels),
+    series: plan.series ? { factor: plan.series.factor, levels: levels(plan.series.levels) } : null,
+    measure: plan.measure,
+    load: plan.load ?? null,
+    objects: [],
+    hold: plan.hold ?? 'nothing',
+    ...classOf(plan.class),
     repeats: plan.repeats,
     traySize: plan.traySize,
   };
@@ -69,47 +89,57 @@ function planOf(plan: DemoPlan, random: Random): Plan {
 type Reading = CreationAttributes<ReadingRow>;
 type Prediction = CreationAttributes<PredictionRow>;
 
+/** Seconds from one trial of a group to the next, and from one group to the other. */
+const PACE_S = 95;
+const STAGGER_S = 11;
+
 function simulateTrials(
   plan: DemoPlan,
-  { levels, groups, repeats, traySize }: Plan,
+  full: Plan,
   random: Random,
 ): { predictions: Prediction[]; readings: Reading[] } {
-  const magnet = toMagnetDesign(plan.design);
-  const room: SimulatedClass = { classFactor: plan.classFactor, scatter: 0.2, traySize };
+  const lesson = toLessonPlan(full, plan.design);
+  const measure = measureOf(full.measure);
+  const { load } = lesson.conditions;
+  const room: SimulatedClass = {
+    classFactor: plan.classFactor,
+    scatter: plan.scatter ?? 0.2,
+    traySize: full.traySize,
+    ...(load !== undefined && { load }),
+  };
+  const able = casesOf(lesson).filter((c) => c.forecast !== null && c.stops.length === 0);
   const predictions: Prediction[] = [];
   const readings: Reading[] = [];
   const start = Date.parse(plan.startsAt);
-  const trials = levels.flatMap((level) =>
-    Array.from({ length: repeats }, (_, repeat) => ({ level, repeat })),
+  const trials = able.flatMap((of) =>
+    Array.from({ length: full.repeats }, (_, repeat) => ({ of, repeat })),
   );
-  groups.forEach((group, g) => {
-    trials.slice(0, Math.round(trials.length * plan.done)).forEach(({ level, repeat }, n) => {
-      const evaluation = evaluateMagnet({
-        ...magnet,
-        winding: { ...magnet.winding, turns: level.turns },
-      });
-      const at = (seconds: number): Date => new Date(start + (n * 95 + g * 11 + seconds) * 1000);
+  full.groups.forEach((group, g) => {
+    trials.slice(0, Math.round(trials.length * plan.done)).forEach(({ of, repeat }, n) => {
+      const at = (seconds: number): Date =>
+        new Date(start + (n * PACE_S + g * STAGGER_S + seconds) * 1000);
+      const where = { groupId: group.id, levelId: of.levelId, seriesId: of.seriesId };
       if (repeat === 0) {
         predictions.push({
+          ...where,
           id: uuidFrom(random),
-          groupId: group.id,
-          levelId: level.id,
-          count: simulateGuess(evaluation.liftedCount, room, random),
+          value: simulateGuess(measure, of.forecast!.value, room, random),
+          words: null,
+          actor: 'rehearsal',
           recordedAt: at(0),
           receivedAt: at(1),
         });
       }
-      const count = simulateCount(evaluation.liftedCount, room, random);
       readings.push({
+        ...where,
         id: uuidFrom(random),
-        groupId: group.id,
-        levelId: level.id,
-        offCount: 0,
-        count,
-        stuckCount: Math.min(count, Math.floor(random() * 2.2)),
-        onTimeSeconds: Math.round(Math.min(trialOnTime(evaluation), 3 + 4 * random()) * 10) / 10,
-        modelCount: evaluation.liftedCount,
+        outcome: simulateOutcome(measure, of.forecast!.value, room, random),
+        onTimeSeconds: onTimeOf(of, random),
+        modelValue: of.forecast!.value,
+        modelLow: of.band!.low,
+        modelHigh: of.band!.high,
         note: '',
+        actor: 'rehearsal',
         recordedAt: at(50),
         receivedAt: at(51),
         corrects: null,
@@ -118,23 +148,33 @@ function simulateTrials(
       });
     });
   });
-  // One slip of the pen and one trial that went wrong, as in every class.
-  const [slip, dropped] = [readings[4], readings[7]];
-  if (slip && dropped) {
-    const correction = (original: Reading, more: Partial<Reading>): Reading => ({
-      ...original,
-      id: uuidFrom(random),
-      recordedAt: new Date(original.recordedAt.getTime() + 60_000),
-      receivedAt: new Date(original.recordedAt.getTime() + 61_000),
-      corrects: original.id,
-      ...more,
-    });
-    readings.push(
-      correction(slip, { count: slip.count + 1, reason: 'One hung behind the head.' }),
-      correction(dropped, { withdrawn: true, reason: 'The tray was knocked over.' }),
-    );
-  }
+  readings.push(...slips(readings, random));
   return { predictions, readings };
+}
+
+function onTimeOf({ trialled }: Case, random: Random): number {
+  return Math.round(Math.min(trialOnTime(trialled!.coil), 3 + 4 * random()) * 10) / 10;
+}
+
+/** One slip of the pen and one trial that went wrong, as in every class. */
+function slips(readings: readonly Reading[], random: Random): Reading[] {
+  const [slip, dropped] = [readings[4], readings[7]];
+  if (!slip || !dropped || slip.outcome.kind !== 'count' || slip.outcome.off === null) return [];
+  const correction = (original: Reading, more: Partial<Reading>): Reading => ({
+    ...original,
+    id: uuidFrom(random),
+    recordedAt: new Date(original.recordedAt.getTime() + 60_000),
+    receivedAt: new Date(original.recordedAt.getTime() + 61_000),
+    corrects: original.id,
+    ...more,
+  });
+  return [
+    correction(slip, {
+      outcome: { ...slip.outcome, count: slip.outcome.count + 1 },
+      reason: 'One hung behind the head.',
+    }),
+    correction(dropped, { withdrawn: true, reason: 'The tray was knocked over.' }),
+  ];
 }
 
 /** A UUID of version 4 from a seeded source, so that the demo is the same everywhere. */

@@ -1,38 +1,73 @@
-import { completeDesign, type DesignDocument, type VersionedDesign } from '@nab/contract';
-import type { Transaction } from 'sequelize';
+import {
+  completeDocument,
+  experimentOf,
+  type Actor,
+  type DesignSummary,
+  type ExperimentDocument,
+  type VersionedDesign,
+} from '@nab/contract';
+import type { ExperimentId } from '@nab/core';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { DesignRow } from '../database/index.js';
 
 export const toDesign = (row: DesignRow): VersionedDesign => ({
   id: row.id,
   version: row.version,
-  design: completeDesign(row.document),
+  design: completeDocument(row.document),
 });
 
 export async function findDesign(
   id: string,
-  transaction?: Transaction,
+  transaction: Transaction,
 ): Promise<VersionedDesign | null> {
-  const row = await DesignRow.findByPk(id, { transaction: transaction ?? null });
+  const row = await DesignRow.findByPk(id, { transaction });
   return row && toDesign(row);
+}
+
+/** Designs that stand by themselves and belong to no investigation, last changed first. */
+export async function listDesigns(
+  experiment: ExperimentId | null,
+  transaction: Transaction,
+): Promise<DesignSummary[]> {
+  const rows = await DesignRow.sequelize!.query<
+    Omit<DesignSummary, 'updatedAt'> & { updatedAt: Date }
+  >(
+    `SELECT d.id, d.version, d.experiment, d.document ->> 'name' AS name,
+       d.updated_at AS "updatedAt"
+     FROM designs d
+     WHERE NOT EXISTS (SELECT FROM investigations i WHERE i.design_id = d.id)
+       AND ($experiment::text IS NULL OR d.experiment = $experiment)
+     ORDER BY d.updated_at DESC, d.id`,
+    { type: QueryTypes.SELECT, bind: { experiment }, transaction },
+  );
+  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
 }
 
 export async function insertDesign(
   id: string,
-  document: DesignDocument,
+  document: ExperimentDocument,
+  updatedBy: Actor,
   transaction: Transaction,
-): Promise<void> {
-  await DesignRow.create({ id, version: 1, document }, { transaction });
+): Promise<VersionedDesign> {
+  const experiment = experimentOf(document)!;
+  const row = await DesignRow.create(
+    { id, version: 1, experiment, document, updatedBy },
+    { transaction },
+  );
+  return toDesign(row);
 }
 
 /** Writes a design if its version is still the given one. Returns null when it is not. */
 export async function replaceDesign(
   id: string,
   version: number,
-  document: DesignDocument,
+  document: ExperimentDocument,
+  updatedBy: Actor,
+  transaction: Transaction,
 ): Promise<VersionedDesign | null> {
   const [, rows] = await DesignRow.update(
-    { document, version: version + 1 },
-    { where: { id, version }, returning: true },
+    { document, version: version + 1, updatedBy },
+    { where: { id, version }, returning: true, transaction },
   );
   return rows[0] ? toDesign(rows[0]) : null;
 }

@@ -1,26 +1,33 @@
-import { designUpdateSchema, type VersionedDesign } from '@nab/contract';
+import { designUpdateSchema, type DesignUpdate } from '@nab/contract';
+import { EXPERIMENTS, type ExperimentId } from '@nab/core';
 import type { FastifyPluginAsync } from 'fastify';
-import { ProblemError, requireId, requireValid } from '../problems.js';
-import { findDesign, replaceDesign } from './repository.js';
+import type { Sequelize } from 'sequelize';
+import { object, string } from 'yup';
+import { byId, type ById } from '../plugins/validation.js';
+import { designService } from './service.js';
 
-/** `/api/designs`: read, and write against the version that was read. */
-export const designRoutes: FastifyPluginAsync = async (app) => {
-  app.get<{ Params: { id: string } }>('/:id', async (request): Promise<VersionedDesign> => {
-    const design = await findDesign(requireId(request.params.id));
-    if (!design) throw new ProblemError('NOT_FOUND');
-    return design;
-  });
+const ofExperiment = object({
+  experiment: string().oneOf(Object.keys(EXPERIMENTS), 'There is no such experiment.').optional(),
+});
 
-  app.put<{ Params: { id: string } }>('/:id', async (request): Promise<VersionedDesign> => {
-    const id = requireId(request.params.id);
-    const update = requireValid(designUpdateSchema, request.body);
-    const written = await replaceDesign(id, update.version, update.design);
-    if (written) return written;
-    const current = await findDesign(id);
-    if (!current) throw new ProblemError('NOT_FOUND');
-    throw new ProblemError('STALE_VERSION', {
-      detail: 'The magnet was changed elsewhere. Nothing was overwritten.',
-      current,
-    });
-  });
+/** `/api/designs`: those that stand by themselves; read, and write against the version that was read. */
+export const designRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
+  app,
+  { sequelize },
+) => {
+  const service = designService(sequelize);
+
+  app.get<{ Querystring: { experiment?: ExperimentId } }>(
+    '/',
+    { schema: { querystring: ofExperiment } },
+    ({ query }) => service.list(query.experiment ?? null),
+  );
+
+  app.get<ById>('/:id', { schema: { params: byId } }, ({ params }) => service.read(params.id));
+
+  app.put<ById & { Body: DesignUpdate }>(
+    '/:id',
+    { schema: { params: byId, body: designUpdateSchema } },
+    ({ params, body }) => service.write(params.id, body),
+  );
 };

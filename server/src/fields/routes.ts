@@ -1,11 +1,11 @@
-import { designSchema, type FieldPictureResource } from '@nab/contract';
+import { designSchema, type DesignDocument, type FieldPictureResource } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import { object } from 'yup';
-import { ProblemError, requireValid } from '../problems.js';
+import { ProblemError } from '../problems.js';
 import type { FieldAnswer } from './solve.js';
 
-const requestSchema = object({ design: designSchema }).noUnknown();
+const requestSchema = object({ design: designSchema }).noUnknown().required();
 
 /**
  * `/api/fields`: a magnet's field solved in a thread of the server, for devices too weak for it. The
@@ -24,17 +24,23 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
   });
   app.addHook('onClose', () => pool.destroy());
 
-  app.post('/', async (request, reply): Promise<FieldPictureResource> => {
-    const { design } = requireValid(requestSchema, request.body);
-    if (pool.queueSize >= pool.options.maxQueue) {
-      throw new ProblemError('BUSY', { detail: 'Solve it on this device, or try again shortly.' });
-    }
-    const gone = new AbortController();
-    reply.raw.on('close', () => {
-      if (!reply.raw.writableEnded) gone.abort();
-    });
-    const answer = await pool.run(design, { signal: gone.signal });
-    if (!answer.ok) throw new ProblemError(answer.code, { detail: answer.message });
-    return answer.picture;
-  });
+  app.post<{ Body: { design: DesignDocument } }>(
+    '/',
+    { schema: { body: requestSchema } },
+    async (request, reply): Promise<FieldPictureResource> => {
+      const { design } = request.body;
+      if (pool.queueSize >= pool.options.maxQueue) {
+        throw new ProblemError('BUSY', {
+          detail: 'Solve it on this device, or try again shortly.',
+        });
+      }
+      const gone = new AbortController();
+      reply.raw.on('close', () => {
+        if (!reply.raw.writableEnded) gone.abort();
+      });
+      const answer = await pool.run(design, { signal: gone.signal });
+      if (!answer.ok) throw new ProblemError(answer.code, { detail: answer.message });
+      return answer.picture;
+    },
+  );
 };

@@ -1,8 +1,16 @@
-import type { Investigation, InvestigationSummary, Plan, Prediction, Reading } from '@nab/contract';
-import { QueryTypes, type Transaction } from 'sequelize';
+import type {
+  Actor,
+  Investigation,
+  InvestigationSummary,
+  Level,
+  Plan,
+  Prediction,
+  Reading,
+} from '@nab/contract';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { findClass, groupsOfOthers, writeClass } from '../classes/repository.js';
 import {
   DesignRow,
-  GroupRow,
   InvestigationRow,
   LevelRow,
   PredictionRow,
@@ -10,24 +18,37 @@ import {
 } from '../database/index.js';
 import { toDesign } from '../designs/repository.js';
 
-export async function listInvestigations(): Promise<InvestigationSummary[]> {
+export async function listInvestigations(
+  transaction: Transaction,
+): Promise<InvestigationSummary[]> {
   const { sequelize } = InvestigationRow;
   const rows = await sequelize!.query<
     Omit<InvestigationSummary, 'updatedAt'> & { updatedAt: Date }
   >(
-    `SELECT i.id, i.title, i.demo, i.repeats,
-       (SELECT count(*)::int FROM levels l WHERE l.investigation_id = i.id) AS levels,
-       (SELECT count(*)::int FROM bench_groups g WHERE g.investigation_id = i.id) AS groups,
-       (SELECT (count(*) FILTER (WHERE r.corrects IS NULL)
-              - count(*) FILTER (WHERE r.withdrawn))::int
-          FROM readings r JOIN levels l ON l.id = r.level_id
-         WHERE l.investigation_id = i.id) AS trials,
+    // A trial is the newest of a reading and all that corrects it, as foldTrials has it.
+    `WITH RECURSIVE trial AS (
+       SELECT r.id, r.id AS origin, r.level_id, r.withdrawn, r.recorded_at, r.received_at, 0 AS depth
+         FROM readings r WHERE r.corrects IS NULL
+       UNION ALL
+       SELECT r.id, t.origin, t.level_id, r.withdrawn, r.recorded_at, r.received_at, 1
+         FROM readings r JOIN trial t ON r.corrects = t.id
+     ), standing AS (
+       SELECT DISTINCT ON (origin) origin, level_id, withdrawn
+         FROM trial ORDER BY origin, depth DESC, recorded_at DESC, received_at DESC
+     )
+     SELECT i.id, i.title, i.experiment, i.factor, i.measure, i.demo, i.repeats,
+       (SELECT count(*)::int FROM levels l WHERE l.investigation_id = i.id AND l.role = 'level')
+         * greatest(1, (SELECT count(*)::int FROM levels l
+             WHERE l.investigation_id = i.id AND l.role = 'series')) AS levels,
+       (SELECT count(*)::int FROM bench_groups g WHERE g.class_id = i.class_id) AS groups,
+       (SELECT count(*)::int FROM standing s JOIN levels l ON l.id = s.level_id
+         WHERE l.investigation_id = i.id AND NOT s.withdrawn) AS trials,
        greatest(i.updated_at, d.updated_at,
          (SELECT max(r.received_at) FROM readings r JOIN levels l ON l.id = r.level_id
            WHERE l.investigation_id = i.id)) AS "updatedAt"
      FROM investigations i JOIN designs d ON d.id = i.design_id
      ORDER BY "updatedAt" DESC, i.id`,
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction },
   );
   return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
 }
@@ -39,9 +60,13 @@ export async function findInvestigation(
 ): Promise<Investigation | null> {
   const row = await InvestigationRow.findByPk(id, { transaction });
   if (!row) return null;
-  const inPosition = { where: { investigationId: id }, order: [['position', 'ASC']], transaction };
-  const levels = await LevelRow.findAll(inPosition as never);
-  const groups = await GroupRow.findAll(inPosition as never);
+  const rows = await LevelRow.findAll({
+    where: { investigationId: id },
+    order: [['position', 'ASC']],
+    transaction,
+  });
+  const levels = rows.filter(({ role }) => role === 'level');
+  const { groups, ...schoolClass } = await findClass(row.classId, transaction);
   const ofLevels = { where: { levelId: levels.map((level) => level.id) }, transaction };
   const order: [string, string][] = [
     ['receivedAt', 'ASC'],
@@ -56,9 +81,19 @@ export async function findInvestigation(
     demo: row.demo,
     plan: {
       title: row.title,
+      experiment: row.experiment,
       factor: row.factor,
-      levels: levels.map((level) => ({ id: level.id, turns: level.turns })),
-      groups: groups.map((group) => ({ id: group.id, name: group.name })),
+      levels: levels.map(toLevel),
+      series: row.seriesFactor && {
+        factor: row.seriesFactor,
+        levels: rows.filter(({ role }) => role === 'series').map(toLevel),
+      },
+      measure: row.measure,
+      load: row.load,
+      objects: row.objects,
+      hold: row.hold,
+      class: schoolClass,
+      groups: [...groups],
       repeats: row.repeats,
       traySize: row.traySize,
     },
@@ -68,14 +103,16 @@ export async function findInvestigation(
   };
 }
 
+const toLevel = ({ id, value, document }: LevelRow): Level => ({
+  id,
+  value,
+  ...(document !== null && { design: document }),
+});
+
 export function toPrediction(row: PredictionRow): Prediction {
-  return {
-    id: row.id,
-    groupId: row.groupId,
-    levelId: row.levelId,
-    count: row.count,
-    recordedAt: row.recordedAt.toISOString(),
-  };
+  const { id, groupId, levelId, seriesId, value, words, actor } = row;
+  const recordedAt = row.recordedAt.toISOString();
+  return { id, groupId, levelId, seriesId, value, words, actor, recordedAt };
 }
 
 export function toReading(row: ReadingRow): Reading {
@@ -83,12 +120,15 @@ export function toReading(row: ReadingRow): Reading {
     id: row.id,
     groupId: row.groupId,
     levelId: row.levelId,
-    offCount: row.offCount,
-    count: row.count,
-    stuckCount: row.stuckCount,
+    seriesId: row.seriesId,
+    outcome: row.outcome,
     onTime_s: row.onTimeSeconds,
-    modelCount: row.modelCount ?? null,
+    model:
+      row.modelValue === null
+        ? null
+        : { value: row.modelValue, low: row.modelLow, high: row.modelHigh },
     note: row.note,
+    actor: row.actor,
     recordedAt: row.recordedAt.toISOString(),
     receivedAt: row.receivedAt.toISOString(),
     corrects: row.corrects,
@@ -97,83 +137,94 @@ export function toReading(row: ReadingRow): Reading {
   };
 }
 
+/** A plan's own columns. */
+const columnsOf = (plan: Plan) => ({
+  title: plan.title,
+  experiment: plan.experiment,
+  classId: plan.class.id,
+  factor: plan.factor,
+  seriesFactor: plan.series?.factor ?? null,
+  measure: plan.measure,
+  load: plan.load ?? null,
+  objects: plan.objects,
+  hold: plan.hold,
+  repeats: plan.repeats,
+  traySize: plan.traySize,
+});
+
 export async function insertInvestigation(
   id: string,
   designId: string,
   plan: Plan,
+  { actor, demo = false }: { actor: Actor; demo?: boolean },
   transaction: Transaction,
-  demo = false,
 ): Promise<void> {
-  const { title, factor, repeats, traySize } = plan;
+  await writeClass(plan, transaction);
   await InvestigationRow.create(
-    { id, designId, version: 1, title, factor, repeats, traySize, demo },
+    { id, designId, version: 1, ...columnsOf(plan), demo, updatedBy: actor },
     { transaction },
   );
-  await writeLevelsAndGroups(id, plan, transaction);
+  await writeLevels(id, plan, transaction);
 }
 
 /**
- * Writes a plan if its version is still the given one; false when it is not. Levels and groups keep
- * their ids; those that are gone are deleted, which the database refuses when readings hang on them.
+ * Writes a plan if its version is still the given one; false when it is not. Levels keep their ids;
+ * those that are gone are deleted, which the database refuses when readings hang on them.
  */
 export async function replacePlan(
   id: string,
   version: number,
   plan: Plan,
+  updatedBy: Actor,
   transaction: Transaction,
 ): Promise<boolean> {
-  const { title, factor, repeats, traySize } = plan;
   const [changed] = await InvestigationRow.update(
-    { title, factor, repeats, traySize, version: version + 1 },
+    { version: version + 1, updatedBy },
     { where: { id, version }, transaction },
   );
   if (changed === 0) return false;
-  const gone = async (model: typeof LevelRow | typeof GroupRow, kept: string[]): Promise<void> => {
-    const rows = (await (model as typeof LevelRow).findAll({
-      where: { investigationId: id },
-      transaction,
-    })) as LevelRow[];
-    for (const row of rows) {
-      if (!kept.includes(row.id)) await row.destroy({ transaction });
-    }
-  };
-  await gone(
-    LevelRow,
-    plan.levels.map((level) => level.id),
-  );
-  await gone(
-    GroupRow,
-    plan.groups.map((group) => group.id),
-  );
-  await writeLevelsAndGroups(id, plan, transaction);
+  await writeClass(plan, transaction);
+  await InvestigationRow.update(columnsOf(plan), { where: { id }, transaction });
+  await LevelRow.destroy({
+    where: { investigationId: id, id: { [Op.notIn]: levelIdsOf(plan) } },
+    transaction,
+  });
+  await writeLevels(id, plan, transaction);
   return true;
 }
 
-async function writeLevelsAndGroups(
+const levelIdsOf = ({ levels, series }: Plan): string[] =>
+  [...levels, ...(series?.levels ?? [])].map((level) => level.id);
+
+async function writeLevels(
   investigationId: string,
-  plan: Plan,
+  { levels, series }: Plan,
   transaction: Transaction,
 ): Promise<void> {
-  await LevelRow.bulkCreate(
-    plan.levels.map(({ id, turns }, position) => ({ id, investigationId, position, turns })),
-    { transaction, updateOnDuplicate: ['position', 'turns'] },
-  );
-  await GroupRow.bulkCreate(
-    plan.groups.map(({ id, name }, position) => ({ id, investigationId, position, name })),
-    { transaction, updateOnDuplicate: ['position', 'name'] },
-  );
+  const rows = (role: LevelRow['role'], list: readonly Level[]) =>
+    list.map(({ id, value, design }, position) => ({
+      id,
+      investigationId,
+      role,
+      position,
+      value,
+      document: design ?? null,
+    }));
+  await LevelRow.bulkCreate([...rows('level', levels), ...rows('series', series?.levels ?? [])], {
+    transaction,
+    updateOnDuplicate: ['role', 'position', 'value', 'document'],
+  });
 }
 
-/** Ids among those given that already belong to another investigation. */
+/** Ids among those given that already belong to another investigation or class. */
 export async function foreignIds(
   investigationId: string,
   plan: Plan,
   transaction: Transaction,
 ): Promise<string[]> {
-  const ids = (list: readonly { id: string }[]): string[] => list.map((item) => item.id);
-  const levels = await LevelRow.findAll({ where: { id: ids(plan.levels) }, transaction });
-  const groups = await GroupRow.findAll({ where: { id: ids(plan.groups) }, transaction });
-  return [...levels, ...groups]
-    .filter((row) => row.investigationId !== investigationId)
-    .map((row) => row.id);
+  const levels = await LevelRow.findAll({
+    where: { id: levelIdsOf(plan), investigationId: { [Op.ne]: investigationId } },
+    transaction,
+  });
+  return [...levels.map((row) => row.id), ...(await groupsOfOthers(plan, transaction))];
 }

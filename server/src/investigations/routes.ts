@@ -1,14 +1,14 @@
-import { newInvestigationSchema, planUpdateSchema } from '@nab/contract';
+import {
+  newInvestigationSchema,
+  planUpdateSchema,
+  type NewInvestigation,
+  type PlanUpdate,
+} from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { requireId, requireValid } from '../problems.js';
+import { byId, type ById } from '../plugins/validation.js';
 import { trialsCsv } from './csv.js';
-import { listInvestigations } from './repository.js';
 import { investigationService } from './service.js';
-
-interface ById {
-  Params: { id: string };
-}
 
 /** `/api/investigations`: list, create, read whole, change the plan, trials as CSV. */
 export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
@@ -17,27 +17,38 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
 ) => {
   const service = investigationService(sequelize);
 
-  app.get('/', listInvestigations);
+  app.get('/', () => service.list());
 
-  app.post('/', async (request, reply) => {
-    const created = await service.create(requireValid(newInvestigationSchema, request.body));
-    return reply.status(201).header('location', `/api/investigations/${created.id}`).send(created);
-  });
-
-  app.get<ById>('/:id', (request) => service.read(requireId(request.params.id)));
-
-  app.put<ById>('/:id', (request) =>
-    service.update(requireId(request.params.id), requireValid(planUpdateSchema, request.body)),
+  app.post<{ Body: NewInvestigation }>(
+    '/',
+    { schema: { body: newInvestigationSchema } },
+    async ({ body }, reply) => {
+      const created = await service.create(body);
+      return reply
+        .status(201)
+        .header('location', `/api/investigations/${created.id}`)
+        .send(created);
+    },
   );
 
-  app.get<ById>('/:id/trials.csv', async (request, reply) => {
-    const investigation = await service.read(requireId(request.params.id));
-    const name = investigation.plan.title.replace(/[^\p{L}\p{N}]+/gu, '-').slice(0, 60);
+  app.get<ById>('/:id', { schema: { params: byId } }, ({ params }) => service.read(params.id));
+
+  app.put<ById & { Body: PlanUpdate }>(
+    '/:id',
+    { schema: { params: byId, body: planUpdateSchema } },
+    ({ params, body }) => service.update(params.id, body),
+  );
+
+  app.get<ById>('/:id/trials.csv', { schema: { params: byId } }, async ({ params }, reply) => {
+    const investigation = await service.read(params.id);
+    // By characters and not by halves of them: a cut letter cannot be encoded.
+    const title = [...investigation.plan.title.replace(/[^\p{L}\p{N}]+/gu, '-')];
+    const name = encodeURIComponent(title.slice(0, 60).join(''));
     return reply
       .type('text/csv; charset=utf-8')
       .header(
         'content-disposition',
-        `attachment; filename="trials.csv"; filename*=UTF-8''${encodeURIComponent(name)}.csv`,
+        `attachment; filename="trials.csv"; filename*=UTF-8''${name}.csv`,
       )
       .send(trialsCsv(investigation));
   });

@@ -1,9 +1,23 @@
-import type { Investigation, NewInvestigation, PlanUpdate } from '@nab/contract';
+import {
+  experimentOf,
+  type ExperimentDocument,
+  type Investigation,
+  type InvestigationSummary,
+  type NewInvestigation,
+  type Plan,
+  type PlanUpdate,
+} from '@nab/contract';
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
 import { insertDesign } from '../designs/repository.js';
 import { ProblemError } from '../problems.js';
-import { findInvestigation, foreignIds, insertInvestigation, replacePlan } from './repository.js';
+import {
+  findInvestigation,
+  foreignIds,
+  insertInvestigation,
+  listInvestigations,
+  replacePlan,
+} from './repository.js';
 
 /** What can be done with investigations; each call is one transaction. */
 export function investigationService(sequelize: Sequelize) {
@@ -13,6 +27,8 @@ export function investigationService(sequelize: Sequelize) {
     return found;
   };
   return {
+    list: (): Promise<InvestigationSummary[]> => sequelize.transaction(listInvestigations),
+
     read: (id: string): Promise<Investigation> =>
       sequelize.transaction(
         { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ },
@@ -20,22 +36,25 @@ export function investigationService(sequelize: Sequelize) {
       ),
 
     /** Creates; the same id again answers with what is there, so a repeated request does no harm. */
-    create: ({ id, plan, design }: NewInvestigation): Promise<Investigation> =>
+    create: ({ id, plan, design, actor }: NewInvestigation): Promise<Investigation> =>
       sequelize.transaction(async (transaction) => {
         const existing = await findInvestigation(id, transaction);
         if (existing) return existing;
+        requireOfExperiment(plan, design);
         await refuseForeign(id, plan, transaction);
         const designId = randomUUID();
-        await insertDesign(designId, design, transaction);
-        await insertInvestigation(id, designId, plan, transaction);
+        await insertDesign(designId, design, actor, transaction);
+        await insertInvestigation(id, designId, plan, { actor }, transaction);
         return find(id, transaction);
       }),
 
-    async update(id: string, { version, plan }: PlanUpdate): Promise<Investigation> {
+    async update(id: string, { version, plan, actor }: PlanUpdate): Promise<Investigation> {
       try {
         return await sequelize.transaction(async (transaction) => {
+          const before = await find(id, transaction);
+          requireOfExperiment(plan, before.design.design);
           await refuseForeign(id, plan, transaction);
-          const written = await replacePlan(id, version, plan, transaction);
+          const written = await replacePlan(id, version, plan, actor, transaction);
           const current = await find(id, transaction);
           if (written) return current;
           throw new ProblemError('STALE_VERSION', {
@@ -51,6 +70,21 @@ export function investigationService(sequelize: Sequelize) {
       }
     },
   };
+}
+
+/** The question is about the experiment that the design is of, and so is every level's own design. */
+function requireOfExperiment(plan: Plan, design: ExperimentDocument): void {
+  const errors = [
+    ...(experimentOf(design) === plan.experiment
+      ? []
+      : [{ path: 'plan.experiment', message: 'The design is of another experiment.' }]),
+    ...plan.levels.flatMap((level, i) =>
+      level.design === undefined || experimentOf(level.design) === plan.experiment
+        ? []
+        : [{ path: `plan.levels[${i}].design`, message: 'This is of another experiment.' }],
+    ),
+  ];
+  if (errors.length > 0) throw new ProblemError('INVALID_INPUT', { errors });
 }
 
 async function refuseForeign(

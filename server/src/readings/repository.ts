@@ -1,43 +1,69 @@
 import type { PredictionBody, ReadingBody } from '@nab/contract';
-import { GroupRow, LevelRow, PredictionRow, ReadingRow } from '../database/index.js';
+import type { Transaction } from 'sequelize';
+import {
+  GroupRow,
+  InvestigationRow,
+  LevelRow,
+  PredictionRow,
+  ReadingRow,
+} from '../database/index.js';
+import { toPrediction, toReading } from '../investigations/repository.js';
+import type { Prediction, Reading } from '@nab/contract';
 
-/** Whether group and level exist and belong to the same investigation. */
-export async function belongTogether(groupId: string, levelId: string): Promise<boolean> {
-  const [group, level] = await Promise.all([
-    GroupRow.findByPk(groupId),
-    LevelRow.findByPk(levelId),
-  ]);
-  return group !== null && level !== null && group.investigationId === level.investigationId;
+/** Whether group, level and line exist and belong to one investigation and its class. */
+export async function belongTogether(
+  { groupId, levelId, seriesId }: Pick<ReadingBody, 'groupId' | 'levelId' | 'seriesId'>,
+  transaction: Transaction,
+): Promise<boolean> {
+  const group = await GroupRow.findByPk(groupId, { transaction });
+  const level = await LevelRow.findByPk(levelId, { transaction });
+  if (!group || level?.role !== 'level') return false;
+  const investigation = await InvestigationRow.findByPk(level.investigationId, { transaction });
+  if (investigation?.classId !== group.classId) return false;
+  if (seriesId === null) return investigation.seriesFactor === null;
+  const series = await LevelRow.findByPk(seriesId, { transaction });
+  return series?.role === 'series' && series.investigationId === level.investigationId;
 }
 
-/** Inserts unless the id exists; returns the stored row either way. */
-export async function insertReading(id: string, body: ReadingBody): Promise<ReadingRow> {
-  const { onTime_s: onTimeSeconds, recordedAt, ...rest } = body;
+/** Inserts unless the id exists; returns what is stored either way. */
+export async function insertReading(
+  id: string,
+  body: ReadingBody,
+  transaction: Transaction,
+): Promise<Reading> {
+  const { onTime_s: onTimeSeconds, recordedAt, model, ...rest } = body;
   await ReadingRow.bulkCreate(
     [
       {
-        modelCount: null,
         ...rest,
         id,
         onTimeSeconds,
+        modelValue: model?.value ?? null,
+        modelLow: model?.low ?? null,
+        modelHigh: model?.high ?? null,
         recordedAt: new Date(recordedAt),
         receivedAt: new Date(),
       },
     ],
-    { ignoreDuplicates: true },
+    { ignoreDuplicates: true, transaction },
   );
-  return (await ReadingRow.findByPk(id, { rejectOnEmpty: true })) as ReadingRow;
+  return toReading(await ReadingRow.findByPk(id, { rejectOnEmpty: true, transaction }));
 }
 
-export async function findReading(id: string): Promise<ReadingRow | null> {
-  return ReadingRow.findByPk(id);
+export async function findReading(id: string, transaction: Transaction): Promise<Reading | null> {
+  const row = await ReadingRow.findByPk(id, { transaction });
+  return row && toReading(row);
 }
 
-/** Inserts unless the id exists; returns the stored row either way. */
-export async function insertPrediction(id: string, body: PredictionBody): Promise<PredictionRow> {
+/** Inserts unless the id exists; returns what is stored either way. */
+export async function insertPrediction(
+  id: string,
+  body: PredictionBody,
+  transaction: Transaction,
+): Promise<Prediction> {
   await PredictionRow.bulkCreate(
     [{ ...body, id, recordedAt: new Date(body.recordedAt), receivedAt: new Date() }],
-    { ignoreDuplicates: true },
+    { ignoreDuplicates: true, transaction },
   );
-  return (await PredictionRow.findByPk(id, { rejectOnEmpty: true })) as PredictionRow;
+  return toPrediction(await PredictionRow.findByPk(id, { rejectOnEmpty: true, transaction }));
 }

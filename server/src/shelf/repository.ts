@@ -9,12 +9,13 @@ const toItem = (row: ShelfRow): VersionedShelfItem => ({
   item: completeShelfItem(row.document),
 });
 
-export async function listShelf(): Promise<VersionedShelfItem[]> {
+export async function listShelf(transaction: Transaction): Promise<VersionedShelfItem[]> {
   const rows = await ShelfRow.findAll({
     order: [
       ['createdAt', 'ASC'],
       ['id', 'ASC'],
     ],
+    transaction,
   });
   return rows.map(toItem);
 }

@@ -1,0 +1,48 @@
+import type { ShelfUpdate, VersionedShelfItem } from '@nab/contract';
+import { isDeepStrictEqual } from 'node:util';
+import type { Sequelize } from 'sequelize';
+import { ProblemError } from '../problems.js';
+import {
+  findShelfItem,
+  insertShelfItem,
+  listShelf,
+  removeShelfItem,
+  replaceShelfItem,
+  wasRemoved,
+} from './repository.js';
+
+/** What can be done with the shelf; each call is one transaction. */
+export function shelfService(sequelize: Sequelize) {
+  return {
+    list: (): Promise<VersionedShelfItem[]> => sequelize.transaction(listShelf),
+
+    /**
+     * Puts something new on the shelf (version 0) or changes what stands there. What was taken off
+     * comes back only when that is what is asked for, not by a change that was under way.
+     */
+    write: (id: string, { version, item, putBack }: ShelfUpdate): Promise<VersionedShelfItem> =>
+      sequelize.transaction(async (transaction) => {
+        const current = await findShelfItem(id, transaction);
+        if (!current) {
+          const gone = version > 0 || (await wasRemoved(id, transaction));
+          if (gone && !putBack) {
+            throw new ProblemError('REMOVED', { detail: 'It was taken off the shelf elsewhere.' });
+          }
+          return insertShelfItem(id, item, transaction);
+        }
+        // The same request sent twice does no harm.
+        if (isDeepStrictEqual(current.item, item)) return current;
+        const written = await replaceShelfItem(id, version, item, transaction);
+        if (written) return written;
+        throw new ProblemError('STALE_VERSION', {
+          detail: 'This was changed elsewhere. Nothing was overwritten.',
+          current,
+        });
+      }),
+
+    remove: (id: string): Promise<void> =>
+      sequelize.transaction(async (transaction) => {
+        if (!(await removeShelfItem(id, transaction))) throw new ProblemError('NOT_FOUND');
+      }),
+  };
+}
