@@ -2,7 +2,16 @@ import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import {
+  CheckOutline,
+  CloseOutline,
+  DownOutline,
+  ExclamationCircleFill,
+  InfoCircleFill,
+  UpOutline,
+} from '@ant-design/icons-angular/icons';
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
+import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { Frame } from './app/frame/frame';
 import { routes } from './app/routes';
 
@@ -16,6 +25,14 @@ bootstrapApplication(Frame, {
     ),
     provideHttpClient(withFetch()),
     provideNzI18n(en_US),
+    provideNzIcons([
+      CheckOutline,
+      CloseOutline,
+      DownOutline,
+      ExclamationCircleFill,
+      InfoCircleFill,
+      UpOutline,
+    ]),
   ],
 }).catch((error: unknown) => {
   document.body.append(`Nab could not start: ${String(error)}`);

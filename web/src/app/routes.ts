@@ -7,6 +7,11 @@ export const routes: Routes = [
     loadComponent: () => import('./home/home').then((m) => m.Home),
   },
   {
+    path: 'new',
+    title: 'A new question – Nab',
+    loadComponent: () => import('./question/begin').then((m) => m.BeginPage),
+  },
+  {
     path: 'shelf',
     title: 'Shelf – Nab',
     loadComponent: () => import('./shelf/shelf').then((m) => m.ShelfPage),
@@ -34,7 +39,7 @@ export const routes: Routes = [
   },
   {
     path: 'investigations/:id',
-    loadComponent: () => import('./investigation/investigation').then((m) => m.InvestigationPage),
+    loadComponent: () => import('./steps/investigation').then((m) => m.InvestigationPage),
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'question' },
       {
@@ -45,7 +50,7 @@ export const routes: Routes = [
       {
         path: 'magnet',
         title: 'Magnet – Nab',
-        loadComponent: () => import('./magnet/magnet').then((m) => m.MagnetPage),
+        loadComponent: () => import('./experiments/bench-page').then((m) => m.BenchPage),
       },
       {
         path: 'field',

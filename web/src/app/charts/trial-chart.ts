@@ -6,87 +6,81 @@ import {
   input,
   viewChild,
 } from '@angular/core';
+import { area, line, select } from 'd3';
 import {
-  area,
-  axisBottom,
-  axisLeft,
-  line,
-  scaleLinear,
-  select,
-  symbol,
-  symbolCircle,
-  symbolCross,
-  symbolDiamond,
-  symbolSquare,
-  symbolStar,
-  symbolTriangle,
-  type Selection,
-} from 'd3';
+  drawFrame,
+  placesAcross,
+  placesUp,
+  type Across,
+  type AcrossAxis,
+  type ChartBox,
+  type Layer,
+  type Linear,
+} from './chart-frame';
+import { lineDash, markerColour, markerPath } from './markers';
 
-/** One trial as a point. */
+/** One trial as a point, in the units of the axes. */
 export interface ChartPoint {
-  readonly turns: number;
-  readonly count: number;
-  /** Index of its group. */
+  readonly x: number;
+  readonly y: number;
+  /** Ends of what is known of it, where it is an interval. */
+  readonly from: number | null;
+  readonly to: number | null;
+  /** Index of its group and of its line. */
   readonly group: number;
+  readonly series: number;
+  /** At least so much: the tray was empty, or it never dropped. */
+  readonly censored: boolean;
   /** What it is, for the reader of screens and for the pointer. */
   readonly label: string;
 }
 
 export interface ChartMean {
-  readonly turns: number;
+  readonly x: number;
+  readonly series: number;
   readonly mean: number;
   /** Half width of its 95 % interval; NaN with one trial. */
   readonly half: number;
 }
 
 export interface ChartCurve {
-  readonly turns: number;
+  readonly x: number;
   readonly low: number;
   readonly median: number;
   readonly high: number;
 }
 
+/** A line of its own: the model's band, and the fitted line at the two ends of the data. */
+export interface ChartSeries {
+  readonly name: string;
+  readonly curve: readonly ChartCurve[];
+  readonly fit: readonly [ChartEnd, ChartEnd] | null;
+}
+export interface ChartEnd {
+  readonly x: number;
+  readonly y: number;
+}
+
 export interface TrialChartData {
+  readonly across: AcrossAxis;
+  readonly upLabel: string;
   readonly points: readonly ChartPoint[];
   readonly groups: readonly string[];
   readonly means: readonly ChartMean[];
-  readonly curve: readonly ChartCurve[];
-  /** Fitted line at the two ends of the data, or null. */
-  readonly fit: readonly [ChartEnd, ChartEnd] | null;
-  readonly equation: string;
-  readonly objects: string;
-  readonly traySize: number;
-}
-interface ChartEnd {
-  readonly turns: number;
-  readonly count: number;
+  readonly series: readonly ChartSeries[];
+  /** The most that can be read, such as the tray; null without one. */
+  readonly ceiling: number | null;
 }
 
-const WIDTH = 860;
-const HEIGHT = 460;
-const MARGIN = { top: 18, right: 160, bottom: 52, left: 62 };
-const MARKERS = [
-  symbolCircle,
-  symbolTriangle,
-  symbolSquare,
-  symbolDiamond,
-  symbolCross,
-  symbolStar,
-];
-export const SERIES = MARKERS.length;
+const BOX: ChartBox = {
+  width: 860,
+  height: 460,
+  margin: { top: 18, right: 160, bottom: 58, left: 66 },
+};
+/** Between neighbouring groups around one level. */
+const GROUP_STEP = 7;
 
-/** Path of a group's marker, for the key beside the chart. */
-export function markerPath(group: number, size = 70): string {
-  return symbol(MARKERS[group % SERIES]!, size)() ?? '';
-}
-export function markerColour(group: number): string {
-  return `var(--nab-series-${(group % SERIES) + 1})`;
-}
-
-type Layer = Selection<SVGGElement, unknown, null, undefined>;
-
-/** Every trial, the means with their error bars, the model's band and the fitted line. */
+/** Every trial, the means with their error bars, the model's band and the fitted lines. */
 @Component({
   selector: 'nab-trial-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -104,7 +98,7 @@ type Layer = Selection<SVGGElement, unknown, null, undefined>;
     #drawing
     viewBox="0 0 860 460"
     role="group"
-    [attr.aria-label]="'Chart of ' + data().objects + ' lifted against turns'"
+    [attr.aria-label]="'Chart of ' + data().upLabel + ' against ' + data().across.label"
   ></svg>`,
 })
 export class TrialChart {
@@ -119,180 +113,182 @@ export class TrialChart {
     const data = this.data();
     const svg = select(this.drawing().nativeElement);
     svg.selectAll('*').remove();
-    const turns = [...data.points.map((p) => p.turns), ...data.curve.map((c) => c.turns)];
-    const counts = [...data.points.map((p) => p.count), ...data.curve.map((c) => c.high)];
-    const span = Math.max(...turns) - Math.min(...turns) || 10;
-    const x = scaleLinear(
-      [Math.min(...turns) - span * 0.06, Math.max(...turns) + span * 0.06],
-      [MARGIN.left, WIDTH - MARGIN.right],
+    const curves = data.series.flatMap(({ curve }) => curve);
+    const most = Math.max(
+      ...data.points.map((p) => Math.max(p.y, p.to ?? 0)),
+      ...curves.map((c) => c.high),
+      1e-12,
     );
-    const y = scaleLinear([0, Math.max(4, ...counts) * 1.05], [HEIGHT - MARGIN.bottom, MARGIN.top]);
+    const across = placesAcross(data.across, BOX);
+    const up = placesUp(most, BOX);
     const layer = (): Layer => svg.append('g');
+    drawFrame(layer(), BOX, { across, up, axis: data.across, upLabel: data.upLabel });
+    const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
+    const labels = new EndLabels(BOX.width - BOX.margin.right + 12);
+    data.series.forEach((series, i) => drawSeries(layer(), data, series, i, places, labels));
+    drawPoints(layer(), data, places);
+    drawMeans(layer(), data, places);
+  }
+}
 
-    drawSquaredPaper(layer(), x, y);
-    drawAxes(layer(), x, y, data.objects);
+interface Places {
+  readonly across: Across;
+  readonly up: Linear;
+  /** How far beside its level a mean stands. */
+  readonly side: number;
+}
 
-    const band = layer();
-    band
+/** Labels at the ends of lines, moved apart where they would cover one another. */
+class EndLabels {
+  private readonly taken: number[] = [];
+  constructor(private readonly x: number) {}
+
+  put(layer: Layer, y: number, colour: string, lines: readonly string[]): void {
+    let at = Math.min(Math.max(y, 24), BOX.height - BOX.margin.bottom - 8);
+    while (this.taken.some((other) => Math.abs(other - at) < 17)) at += 17;
+    lines.forEach((text, i) => {
+      this.taken.push(at + i * 17);
+      layer
+        .append('text')
+        .attr('x', this.x)
+        .attr('y', at + 5 + i * 17)
+        .attr('font-size', 14)
+        .attr('fill', colour)
+        .text(text);
+    });
+  }
+}
+
+function drawSeries(
+  layer: Layer,
+  { across: axis, series: all }: TrialChartData,
+  { name, curve, fit }: ChartSeries,
+  index: number,
+  { across, up }: Places,
+  labels: EndLabels,
+): void {
+  const several = all.length > 1;
+  const colour = several ? markerColour(index + 2) : 'var(--nab-copper)';
+  if (axis.kind === 'kinds') {
+    // Named kinds have no line between them: each has its own band.
+    const half = Math.min(26, across.step * 0.3);
+    curve.forEach(({ x, low, median, high }) => {
+      layer
+        .append('rect')
+        .attr('x', across.at(x) - half)
+        .attr('width', 2 * half)
+        .attr('y', up(high))
+        .attr('height', Math.max(1, up(low) - up(high)))
+        .attr('fill', colour)
+        .attr('opacity', 0.12);
+      layer
+        .append('line')
+        .attr('x1', across.at(x) - half)
+        .attr('x2', across.at(x) + half)
+        .attr('y1', up(median))
+        .attr('y2', up(median))
+        .attr('stroke', colour)
+        .attr('stroke-dasharray', '6 4');
+    });
+  } else {
+    layer
       .append('path')
       .attr(
         'd',
         area<ChartCurve>(
-          (c) => x(c.turns),
-          (c) => y(c.low),
-          (c) => y(c.high),
-        )(data.curve),
+          (c) => across.at(c.x),
+          (c) => up(c.low),
+          (c) => up(c.high),
+        )(curve),
       )
-      .attr('fill', 'var(--nab-copper)')
+      .attr('fill', colour)
       .attr('opacity', 0.12);
-    band
+    layer
       .append('path')
       .attr(
         'd',
         line<ChartCurve>(
-          (c) => x(c.turns),
-          (c) => y(c.median),
-        )(data.curve),
+          (c) => across.at(c.x),
+          (c) => up(c.median),
+        )(curve),
       )
       .attr('fill', 'none')
-      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke', colour)
       .attr('stroke-width', 1.5)
       .attr('stroke-dasharray', '6 4');
-    const end = data.curve[data.curve.length - 1];
-    if (end) {
-      endLabel(
-        band,
-        x(end.turns) + (data.groups.length / 2) * 7 + 24,
-        y(end.median),
-        'var(--nab-copper)',
-        ['Nab’s prediction', 'and 90 % band'],
-      );
-    }
+  }
+  const end = curve[curve.length - 1];
+  if (end) {
+    const said = several ? [`Nab: ${name}`] : ['Nab’s prediction', 'and 90 % band'];
+    labels.put(layer, up(end.median), colour, said);
+  }
+  if (!fit) return;
+  const [from, to] = fit;
+  const stroke = several ? colour : 'var(--nab-ink)';
+  layer
+    .append('line')
+    .attr('x1', across.at(from.x))
+    .attr('y1', up(from.y))
+    .attr('x2', across.at(to.x))
+    .attr('y2', up(to.y))
+    .attr('stroke', stroke)
+    .attr('stroke-width', 2)
+    .attr('stroke-dasharray', lineDash(several ? index : 0));
+  labels.put(layer, up(to.y), stroke, [several ? `Best line: ${name}` : 'Best line']);
+}
 
-    if (data.fit) {
-      const [from, to] = data.fit;
-      const fit = layer();
-      const right = x(to.turns) + (data.groups.length / 2) * 7 + 24;
-      fit
+function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places): void {
+  const several = data.series.length > 1;
+  data.points.forEach((point) => {
+    // Groups stand side by side around their level, so that equal readings do not hide each other.
+    const shift = (point.group - (data.groups.length - 1) / 2) * GROUP_STEP;
+    const dot = layer
+      .append('g')
+      .attr('transform', `translate(${across.at(point.x) + shift},${up(point.y)})`)
+      .attr('tabindex', 0)
+      .attr('role', 'img')
+      .attr('aria-label', point.label);
+    if (point.from !== null && point.to !== null) {
+      dot
         .append('line')
-        .attr('x1', x(from.turns))
-        .attr('y1', y(from.count))
-        .attr('x2', x(to.turns))
-        .attr('y2', y(to.count))
-        .attr('stroke', 'var(--nab-ink)')
-        .attr('stroke-width', 2);
-      const clash = end && Math.abs(y(end.median) - y(to.count)) < 40 ? 44 : 0;
-      const above = end && y(to.count) <= y(end.median) ? -clash : clash;
-      endLabel(fit, right, y(to.count) + above * 0.8, 'var(--nab-ink)', ['Best line']);
+        .attr('y1', up(point.from) - up(point.y))
+        .attr('y2', up(point.to) - up(point.y))
+        .attr('stroke', markerColour(point.group));
     }
-
-    const dots = layer();
-    data.points.forEach((point) => {
-      // Groups stand side by side around their level, so that equal counts do not hide each other.
-      const shift = (point.group - (data.groups.length - 1) / 2) * 7;
-      const dot = dots
-        .append('g')
-        .attr('transform', `translate(${x(point.turns) + shift},${y(point.count)})`)
-        .attr('tabindex', 0)
-        .attr('role', 'img')
-        .attr('aria-label', point.label);
+    if (point.censored) {
+      // At least so much: an arrow says that it may be more.
       dot
         .append('path')
-        .attr('d', markerPath(point.group, 44))
-        .attr('fill', 'var(--nab-sheet)')
+        .attr('d', 'M0 -6V-20M-4 -15L0 -21L4 -15')
+        .attr('fill', 'none')
         .attr('stroke', markerColour(point.group))
         .attr('stroke-width', 1.8);
-      dot.append('title').text(point.label);
-    });
-
-    const bars = layer().attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
-    data.means.forEach(({ turns: at, mean, half }) => {
-      const offset = (data.groups.length / 2) * 7 + 8;
-      const cx = x(at) + offset;
-      bars
-        .append('circle')
-        .attr('cx', cx)
-        .attr('cy', y(mean))
-        .attr('r', 4.5)
-        .attr('fill', 'var(--nab-ink)');
-      if (!Number.isFinite(half)) return;
-      bars
-        .append('path')
-        .attr(
-          'd',
-          `M${cx} ${y(mean - half)}V${y(mean + half)}M${cx - 6} ${y(mean - half)}h12M${cx - 6} ${y(mean + half)}h12`,
-        )
-        .attr('fill', 'none');
-    });
-  }
+    }
+    dot
+      .append('path')
+      .attr('d', markerPath(point.group, 44))
+      .attr('fill', several && point.series > 0 ? markerColour(point.group) : 'var(--nab-sheet)')
+      .attr('stroke', markerColour(point.group))
+      .attr('stroke-width', 1.8);
+    dot.append('title').text(point.label);
+  });
 }
 
-type Linear = ReturnType<typeof scaleLinear<number, number>>;
-
-function drawSquaredPaper(group: Layer, x: Linear, y: Linear): void {
-  group.attr('stroke', 'var(--nab-grid)');
-  for (const tick of x.ticks(16)) {
-    group
-      .append('line')
-      .attr('x1', x(tick))
-      .attr('x2', x(tick))
-      .attr('y1', MARGIN.top)
-      .attr('y2', HEIGHT - MARGIN.bottom);
-  }
-  for (const tick of y.ticks(10)) {
-    group
-      .append('line')
-      .attr('x1', MARGIN.left)
-      .attr('x2', WIDTH - MARGIN.right)
-      .attr('y1', y(tick))
-      .attr('y2', y(tick));
-  }
-}
-
-function drawAxes(group: Layer, x: Linear, y: Linear, objects: string): void {
-  const bottom = group
-    .append('g')
-    .attr('transform', `translate(0,${HEIGHT - MARGIN.bottom})`)
-    .call(axisBottom(x).ticks(8).tickSize(5));
-  const left = group
-    .append('g')
-    .attr('transform', `translate(${MARGIN.left},0)`)
-    .call(axisLeft(y).ticks(6).tickSize(5));
-  for (const axis of [bottom, left]) {
-    axis.selectAll('path, line').attr('stroke', 'var(--nab-steel)');
-    axis
-      .selectAll('text')
-      .attr('fill', 'var(--nab-ink-soft)')
-      .attr('font-size', 14)
-      .attr('font-family', 'var(--nab-mono)');
-  }
-  const caption = (text: string, transform: string): void => {
-    group
-      .append('text')
-      .attr('transform', transform)
-      .attr('text-anchor', 'middle')
-      .attr('font-size', 15)
-      .attr('fill', 'var(--nab-ink)')
-      .text(text);
-  };
-  caption(
-    'Number of turns',
-    `translate(${(MARGIN.left + WIDTH - MARGIN.right) / 2},${HEIGHT - 10})`,
-  );
-  caption(
-    `Objects lifted (${objects})`,
-    `translate(18,${(MARGIN.top + HEIGHT - MARGIN.bottom) / 2}) rotate(-90)`,
-  );
-}
-
-function endLabel(group: Layer, x: number, y: number, colour: string, lines: string[]): void {
-  lines.forEach((text, i) => {
-    group
-      .append('text')
-      .attr('x', x)
-      .attr('y', y + 5 + i * 17)
-      .attr('font-size', 14)
-      .attr('fill', colour)
-      .text(text);
+function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Places): void {
+  const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
+  data.means.forEach(({ x, mean, half, series }) => {
+    const cx = across.at(x) + side + 10 * series;
+    bars
+      .append('circle')
+      .attr('cx', cx)
+      .attr('cy', up(mean))
+      .attr('r', 4.5)
+      .attr('fill', 'var(--nab-ink)');
+    if (!Number.isFinite(half)) return;
+    const [low, high] = [up(Math.max(0, mean - half)), up(mean + half)];
+    bars
+      .append('path')
+      .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12M${cx - 6} ${high}h12`)
+      .attr('fill', 'none');
   });
 }

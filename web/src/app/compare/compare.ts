@@ -14,7 +14,7 @@ import { Cutaway } from '../cutaway/cutaway';
 import { layOut } from '../cutaway/layout';
 import { Notice } from '../frame/notice';
 import { OpenDocuments } from '../frame/save-status';
-import { Server } from '../saving';
+import { Server } from '../server';
 import { ShelfStore } from '../shelf/shelf-store';
 import { objectWord } from '../words';
 import { comparisonRows, type Compared } from './comparison';
@@ -79,7 +79,7 @@ export class ComparePage {
   });
 
   constructor() {
-    inject(OpenDocuments).documents.set([]);
+    inject(OpenDocuments).show(null);
     const wanted = inject(ActivatedRoute).snapshot.queryParamMap.get('of');
     if (wanted) this.keys.set(wanted.split(' ').slice(0, MOST));
     void this.load();
@@ -109,11 +109,11 @@ export class ComparePage {
         list.length === 0 ? of([]) : forkJoin(list.map(({ id }) => this.server.investigation(id))),
       );
       this.fromInvestigations.set(
-        all.map(({ id, plan, design }) => ({
-          key: `investigation-${id}`,
-          from: plan.title,
-          document: design.design,
-        })),
+        all.flatMap(({ id, plan, design: { design } }) =>
+          design.format === 'nab-design'
+            ? [{ key: `investigation-${id}`, from: plan.title, document: design as DesignDocument }]
+            : [],
+        ),
       );
     } catch {
       this.fault.set('The server cannot be reached. Is Nab still running?');

@@ -37,7 +37,7 @@ import {
 } from 'rxjs';
 import { fileName, saveFile } from '../files/save-file';
 import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from '../magnet/magnet-store';
 import { ChoiceField } from '../quantity-field';
 import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
 import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
@@ -80,12 +80,13 @@ const BESIDE = {
     RouterLink,
     RulerChart,
   ],
+  providers: [MagnetStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './field.html',
   styleUrl: './field.less',
 })
 export class FieldPage {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   private readonly service = inject(FieldService);
   private readonly keptField = inject(KeptField);
   private readonly halt = new Subject<void>();

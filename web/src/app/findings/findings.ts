@@ -1,20 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { CoreError, evaluateMagnet, formatNumber, predictiveBand, PRIOR_BELIEF } from '@nab/core';
+import { formatNumber, isGraded, type LevelFinding, type LineFit } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import {
-  markerColour,
-  markerPath,
-  TrialChart,
-  type ChartCurve,
-  type TrialChartData,
-} from '../charts/trial-chart';
+import { markerColour, markerPath } from '../charts/markers';
+import { TrialChart } from '../charts/trial-chart';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import { bandText, countText, objectWord, percentText } from '../words';
-import { analyse } from './analysis';
-
-const CURVE_POINTS = 24;
+import { inUnitOf, measuredBand, measuredText, outcomeText, percentText } from '../words';
+import { trialChartData } from './chart-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
@@ -28,133 +21,163 @@ export class FindingsPage {
   protected readonly store = inject(InvestigationStore);
   protected readonly markerPath = markerPath;
   protected readonly markerColour = markerColour;
-  protected readonly bandText = bandText;
-  protected readonly countText = countText;
-  protected readonly number = formatNumber;
 
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly object = computed(() => this.store.design().valid().load);
-  protected readonly many = computed(() => objectWord(this.object(), 2));
+  protected readonly measure = this.store.measure;
   protected readonly csv = computed(() => `/api/investigations/${this.store.id()}/trials.csv`);
+  protected readonly findings = this.store.findings;
+  private readonly inUnit = computed(() => inUnitOf(this.measure()));
+  /** Words have nothing to draw. */
+  protected readonly drawn = computed(() => this.measure().data !== 'words');
+  protected readonly graded = computed(() => isGraded(this.store.factor().axis));
 
-  protected readonly findings = computed(() =>
-    analyse(this.plan(), this.store.levels(), this.store.trials(), this.store.predictions()),
+  protected readonly chart = computed(() =>
+    trialChartData(
+      this.plan(),
+      this.store.lesson(),
+      this.store.cases(),
+      this.findings(),
+      this.store.trials(),
+    ),
   );
 
-  /** The model between the levels, so that the band is a band and not five boxes. */
-  private readonly curve = computed((): ChartCurve[] => {
-    const turns = this.store.levels().map((level) => level.turns);
-    const [least, most] = [Math.min(...turns), Math.max(...turns)];
-    const magnet = this.store.restingMagnet();
-    return Array.from({ length: CURVE_POINTS }, (_, i) => {
-      const at = Math.round(least + ((most - least) * i) / (CURVE_POINTS - 1));
-      try {
-        const design = { ...magnet, winding: { ...magnet.winding, turns: at } };
-        const band = predictiveBand(PRIOR_BELIEF, evaluateMagnet(design).liftedCount);
-        return { turns: at, low: band.low, median: band.median, high: band.high };
-      } catch (error) {
-        if (error instanceof CoreError) return null;
-        throw error;
-      }
-    }).filter((point) => point !== null);
+  /** The straight line of each series, in the axes' units. */
+  protected readonly lines = computed(() => {
+    const unit = this.inUnit();
+    return this.findings().series.flatMap(({ seriesId, fit }) => {
+      if (!fit) return [];
+      const name = this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
+      return [{ name, equation: this.equationOf(fit), ...this.slopeOf(fit, unit) }];
+    });
   });
 
-  protected readonly chart = computed((): TrialChartData => {
-    const { groups, traySize } = this.plan();
-    const turnsOf = new Map(this.store.levels().map(({ id, turns }) => [id, turns]));
-    const groupAt = new Map(groups.map(({ id }, i) => [id, i]));
-    const points = this.store.trials().map(({ current }) => {
-      const turns = turnsOf.get(current.levelId) ?? 0;
-      const group = groupAt.get(current.groupId) ?? 0;
-      return {
-        turns,
-        group,
-        count: current.count,
-        label: `${groups[group]?.name ?? ''}: ${current.count} ${objectWord(this.object(), current.count)} at ${turns} turns`,
-      };
-    });
-    const { fit, levels } = this.findings();
-    const at = points.map((point) => point.turns);
-    const end = (turns: number) => ({
-      turns,
-      count: fit ? fit.intercept + fit.slope * turns : 0,
-    });
-    return {
-      points,
-      groups: groups.map((group) => group.name),
-      means: levels
-        .filter((level) => level.summary !== null)
-        .map((level) => ({
-          turns: level.turns,
-          mean: level.summary!.mean,
-          half: level.summary!.interval95,
-        })),
-      curve: this.curve(),
-      fit: fit && [end(Math.min(...at)), end(Math.max(...at))],
-      equation: this.equation(),
-      objects: this.many(),
-      traySize,
-    };
-  });
-
-  protected readonly equation = computed(() => {
-    const { fit } = this.findings();
-    if (!fit) return '';
+  private equationOf(fit: LineFit): string {
+    const unit = this.inUnit();
     const sign = fit.intercept < 0 ? '−' : '+';
-    return `lifted = ${formatNumber(fit.slope)} × turns ${sign} ${formatNumber(Math.abs(fit.intercept))}`;
+    const { data, axis } = this.measure();
+    const what = data === 'count' ? 'read' : axis.toLowerCase();
+    return `${what} = ${formatNumber(unit(fit.slope))} × ${this.factorWord()} ${sign} ${formatNumber(Math.abs(unit(fit.intercept)))}`;
+  }
+
+  private slopeOf(fit: LineFit, unit: (si: number) => number) {
+    return {
+      slope: formatNumber(unit(fit.slope)),
+      error: formatNumber(unit(fit.slopeError), 2),
+      interval: formatNumber(unit(fit.slopeInterval95), 2),
+      rSquared: fit.rSquared,
+      clear: Math.abs(fit.slope) > fit.slopeInterval95,
+      n: fit.n,
+    };
+  }
+
+  /** The factor's unit as a word: turns, cells, mm. */
+  protected readonly word = computed(() => {
+    const { axis } = this.store.factor();
+    return axis.kind === 'quantity' || axis.kind === 'number' ? axis.unit || 'level' : 'level';
+  });
+  /** The factor as it stands in an equation. */
+  private readonly factorWord = computed(() => {
+    const { axis, name } = this.store.factor();
+    if (axis.kind === 'number' && axis.unit !== '' && axis.unit !== '%') return axis.unit;
+    return name.split(',')[0]!.toLowerCase();
+  });
+  protected readonly per = computed(() => {
+    const { axis } = this.store.factor();
+    return axis.kind === 'number' ? (axis.one ?? axis.unit) || 'step' : this.word();
+  });
+  protected readonly readingUnit = computed(() => {
+    const { unit, data } = this.measure();
+    return unit || (data === 'count' ? 'objects' : '');
   });
 
-  /** What can be said of the slope, no stronger than the data. */
-  protected readonly conclusion = computed(() => {
-    const { fit } = this.findings();
-    if (!fit) return null;
-    const slope = `${formatNumber(fit.slope)} ± ${formatNumber(fit.slopeInterval95, 2)} ${this.many()} per turn`;
-    const clear = Math.abs(fit.slope) > fit.slopeInterval95;
-    if (!clear) {
-      return {
-        state: 'caution' as const,
-        text: `The slope is ${slope} (95 % interval), so these trials do not show that turns make a difference.`,
-      };
-    }
-    return {
-      state: 'rest' as const,
-      text: `Each extra turn lifts ${slope} (95 % interval) between the smallest and the largest level. The line explains ${percentText(fit.rSquared)} of the spread; what happens beyond these levels was not tried.`,
-    };
-  });
+  /** What can be said, no stronger than the data. */
+  protected readonly conclusions = computed(() =>
+    this.lines().map(({ name, slope, interval, clear, rSquared }) => {
+      const said = `${slope} ± ${interval} ${this.readingUnit()} per ${this.per()} (95 % interval)`;
+      const of = name ? `${name}: ` : '';
+      return clear
+        ? {
+            state: 'rest' as const,
+            text: `${of}Each further ${this.per()} makes ${said} between the lowest and the highest level. The line explains ${percentText(rSquared)} of the spread; what happens beyond these levels was not tried.`,
+          }
+        : {
+            state: 'caution' as const,
+            text: `${of}The slope is ${said}, so these trials do not show that ${this.store.factor().phrase} makes a difference.`,
+          };
+    }),
+  );
 
   protected readonly model = computed(() => {
-    const { trials, inBand } = this.findings();
-    const belief = this.store.belief();
+    const { compared, inBand, belief } = this.findings();
+    if (belief === null || compared === 0) return null;
     const factor = Math.exp(belief.mean);
     const than =
       factor >= 1
         ? `${formatNumber(factor, 2)} times what Nab expected`
         : `${percentText(factor)} of what Nab expected`;
-    return `${inBand} of ${trials} trials fell inside Nab’s 90 % band. This class’s magnets lift about ${than}; Nab’s prediction on the Magnet page has learnt that.`;
+    return `${inBand} of ${compared} trials fell inside Nab’s 90 % band of the day they were made. This class reads about ${than}; Nab’s predictions for it have learnt that.`;
   });
 
-  /** Counts of each group at each level in the order they were made; a star marks a correction. */
+  /** Rows of the table: a case, what was read, what was predicted. */
+  protected readonly rows = computed(() => {
+    const measure = this.measure();
+    const text = (value: number | null | undefined): string =>
+      value === null || value === undefined || !Number.isFinite(value)
+        ? '–'
+        : measuredText(measure, value);
+    return this.findings().levels.map((level) => ({
+      key: `${level.levelId} ${level.seriesId ?? ''}`,
+      name:
+        this.store
+          .cases()
+          .find((one) => one.levelId === level.levelId && one.seriesId === level.seriesId)?.name ??
+        '',
+      trials: level.summary?.n ?? 0,
+      mean: text(level.summary?.mean),
+      deviation: text(level.summary?.deviation),
+      interval: intervalText(level, text),
+      guess: text(level.guess),
+      model: text(level.model),
+      band: level.band ? measuredBand(measure, level.band) : '–',
+      inBand: inBand(level),
+    }));
+  });
+
+  /** Readings of each group at each level in the order they were made; a star marks a correction. */
   protected readonly byGroup = computed(() =>
     this.plan().groups.map(({ id, name }) => ({
       id,
       name,
-      cells: this.findings().levels.map((level) => ({
-        id: level.id,
+      cells: this.store.cases().map((one) => ({
+        key: `${one.levelId} ${one.seriesId ?? ''}`,
         text: this.store
           .trials()
-          .filter(({ current }) => current.groupId === id && current.levelId === level.id)
-          .map(({ current, history }) => `${current.count}${history.length > 1 ? '*' : ''}`)
-          .join(', '),
+          .filter(
+            ({ current }) =>
+              current.groupId === id &&
+              current.levelId === one.levelId &&
+              current.seriesId === one.seriesId,
+          )
+          .map(({ current, history }) => {
+            const text = outcomeText(this.measure(), current.outcome, this.plan().objects);
+            return `${text}${history.length > 1 ? '*' : ''}`;
+          })
+          .join(this.measure().data === 'count' ? ', ' : '; '),
       })),
     })),
   );
+}
 
-  protected inBand(level: {
-    summary: { mean: number } | null;
-    band: { low: number; high: number };
-  }): string {
-    if (!level.summary) return '–';
-    const { mean } = level.summary;
-    return mean >= level.band.low && mean <= level.band.high ? 'yes' : 'no';
-  }
+function intervalText(
+  { summary }: LevelFinding,
+  text: (value: number | null | undefined) => string,
+): string {
+  if (!summary || !Number.isFinite(summary.interval95)) return '–';
+  const low = Math.max(0, summary.mean - summary.interval95);
+  return `${text(low)} to ${text(summary.mean + summary.interval95)}`;
+}
+
+function inBand({ summary, band }: LevelFinding): string {
+  if (!summary || !band) return '–';
+  return summary.mean >= band.low && summary.mean <= band.high ? 'yes' : 'no';
 }

@@ -5,6 +5,7 @@ import {
   inject,
   Injectable,
   signal,
+  type Signal,
 } from '@angular/core';
 import { Outbox, type SaveProgress } from '../saving';
 import { StateMark, type MarkState } from './state-mark';
@@ -12,7 +13,13 @@ import { StateMark, type MarkState } from './state-mark';
 /** The documents on screen, so that one place can say whether everything is saved. */
 @Injectable({ providedIn: 'root' })
 export class OpenDocuments {
-  readonly documents = signal<readonly SaveProgress[]>([]);
+  private readonly source = signal<Signal<readonly SaveProgress[]> | null>(null);
+  readonly documents = computed(() => this.source()?.() ?? []);
+
+  /** A page says what it has open; null when it has nothing. */
+  show(documents: Signal<readonly SaveProgress[]> | null): void {
+    this.source.set(documents);
+  }
 }
 
 /** Saved, waiting for the server, or refused and why: always visible, always here. */

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
-import { newDesign, type InvestigationSummary } from '@nab/contract';
+import { RouterLink } from '@angular/router';
+import type { InvestigationSummary } from '@nab/contract';
+import { factorOf, measureOf } from '@nab/core';
 import { formatDistanceToNow } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { Notice } from '../frame/notice';
 import { OpenDocuments } from '../frame/save-status';
-import { Server, ServerRefusal } from '../saving';
-import { v4 as uuid } from 'uuid';
+import { Server } from '../server';
 
 /** All investigations, and the way to a new one. */
 @Component({
@@ -82,9 +82,7 @@ import { v4 as uuid } from 'uuid';
         <h1>Investigations</h1>
         <p class="nab-soft">A question, a magnet, a class, and what came out.</p>
       </div>
-      <button nz-button nzType="primary" type="button" (click)="create()" [disabled]="creating()">
-        New investigation
-      </button>
+      <a nz-button nzType="primary" routerLink="/new">New investigation</a>
     </div>
     @if (fault()) {
       <nab-notice state="stop">{{ fault() }}</nab-notice>
@@ -114,7 +112,7 @@ import { v4 as uuid } from 'uuid';
                 </svg>
                 <span class="when">{{ ago(item.updatedAt) }}</span>
                 <span class="facts">
-                  {{ item.trials }} of {{ planned(item) }} trials · {{ item.levels }} levels ·
+                  {{ question(item) }} · {{ item.trials }} of {{ planned(item) }} trials ·
                   {{ item.groups }} groups
                   @if (item.demo) {
                     <span class="nab-invented">invented data</span>
@@ -132,14 +130,17 @@ import { v4 as uuid } from 'uuid';
 })
 export class Home {
   private readonly server = inject(Server);
-  private readonly router = inject(Router);
   protected readonly list = signal<readonly InvestigationSummary[] | null>(null);
   protected readonly fault = signal('');
-  protected readonly creating = signal(false);
 
   constructor() {
-    inject(OpenDocuments).documents.set([]);
+    inject(OpenDocuments).show(null);
     void this.load();
+  }
+
+  /** What is changed and what is read, in a few words. */
+  protected question({ factor, measure }: InvestigationSummary): string {
+    return `${factorOf(factor).name}, ${measureOf(measure).axis.toLowerCase()}`;
   }
 
   protected planned({ levels, groups, repeats }: InvestigationSummary): number {
@@ -158,39 +159,6 @@ export class Home {
 
   protected ago(iso: string): string {
     return formatDistanceToNow(new Date(iso), { addSuffix: true });
-  }
-
-  protected async create(): Promise<void> {
-    this.creating.set(true);
-    const id = uuid();
-    const withId = <T extends object>(item: T): T & { id: string } => ({
-      ...item,
-      id: uuid(),
-    });
-    try {
-      await firstValueFrom(
-        this.server.create({
-          id,
-          design: newDesign(),
-          plan: {
-            title: 'How does the number of turns change what the magnet lifts?',
-            factor: 'turns',
-            levels: [10, 20, 40, 60].map((turns) => withId({ turns })),
-            groups: ['Group 1', 'Group 2', 'Group 3'].map((name) => withId({ name })),
-            repeats: 3,
-            traySize: 60,
-          },
-        }),
-      );
-      await this.router.navigate(['/investigations', id, 'question']);
-    } catch (error) {
-      this.creating.set(false);
-      this.fault.set(
-        error instanceof ServerRefusal
-          ? error.message
-          : 'The server cannot be reached, so nothing new can be made just now.',
-      );
-    }
   }
 
   private async load(): Promise<void> {

@@ -1,12 +1,13 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
-  designSchema,
+  experimentDocumentSchema,
   foldTrials,
   planSchema,
-  shortagesOf,
-  toMagnetDesign,
-  type DesignDocument,
+  toFindings,
+  toLessonPlan,
+  toSubject,
+  type ExperimentDocument,
   type Investigation,
   type Plan,
   type Prediction,
@@ -16,14 +17,14 @@ import {
   type VersionedDesign,
 } from '@nab/contract';
 import {
-  believedScatter,
+  casesOf,
   CoreError,
-  evaluateMagnet,
-  judgePlan,
-  PRIOR_BELIEF,
-  updateBelief,
-  type Evaluation,
-  type MagnetDesign,
+  evaluateSubject,
+  factorOf,
+  findingsOf,
+  measureOf,
+  type Case,
+  type Trialled,
 } from '@nab/core';
 import {
   catchError,
@@ -34,20 +35,26 @@ import {
   firstValueFrom,
   interval,
   map,
+  of,
+  switchMap,
 } from 'rxjs';
+import type { Schema } from 'yup';
+import { LessonService } from '../lesson';
+import { benchStore, Outbox, SavedDocument } from '../saving';
+import { Server, ServerAway, ServerRefusal } from '../server';
 import { ShelfStore } from '../shelf/shelf-store';
-import { benchStore, Outbox, SavedDocument, Server, ServerAway, ServerRefusal } from '../saving';
+import { caseText, levelWords } from './case-words';
+import { merged, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
 
-/** A level with the magnet wound for it. */
-export interface LevelMagnet {
-  readonly id: string;
-  readonly turns: number;
-  readonly design: MagnetDesign;
-  /** Null when this level cannot be wound, with the reason. */
-  readonly evaluation: Evaluation | null;
-  readonly fault: string | null;
+/** A case with the words for it. */
+export interface NamedCase extends Case {
+  /** Of the level alone, such as `60 turns`, and of its line; empty without one. */
+  readonly levelName: string;
+  readonly seriesName: string;
+  /** Both together. */
+  readonly name: string;
 }
 
 const REST_MS = 120;
@@ -59,12 +66,13 @@ export class InvestigationStore {
   private readonly server = inject(Server);
   private readonly outbox = inject(Outbox);
   private readonly shelf = inject(ShelfStore);
+  private readonly lessons = inject(LessonService);
   private readonly idSignal = signal('');
   private readonly loadSignal = signal<LoadState>('loading');
   private readonly baseSignal = signal<Investigation | null>(null);
   private readonly planSignal = signal<SavedDocument<Plan> | null>(null);
-  private readonly designSignal = signal<SavedDocument<DesignDocument> | null>(null);
-  private readonly restingSignal = signal<DesignDocument | null>(null);
+  private readonly designSignal = signal<SavedDocument<ExperimentDocument> | null>(null);
+  private opening = 0;
 
   readonly id = this.idSignal.asReadonly();
   readonly load = this.loadSignal.asReadonly();
@@ -74,114 +82,107 @@ export class InvestigationStore {
   readonly documents = computed(() =>
     [this.planSignal(), this.designSignal()].filter((document) => document !== null),
   );
+  readonly experiment = computed(() => this.plan().valid().experiment);
+  readonly factor = computed(() => factorOf(this.plan().valid().factor));
+  readonly measure = computed(() => measureOf(this.plan().valid().measure));
 
   readonly predictions = computed((): readonly Prediction[] =>
-    withOutgoing<Prediction>(
+    united<Prediction>(
       this.baseSignal()?.predictions ?? [],
       this.outgoing('predictions') as Prediction[],
     ),
   );
   readonly readings = computed((): readonly Reading[] =>
-    withOutgoing<Reading>(
-      this.baseSignal()?.readings ?? [],
-      this.outgoing('readings') as Reading[],
-    ),
+    united<Reading>(this.baseSignal()?.readings ?? [], this.outgoing('readings') as Reading[]),
   );
   readonly folded = computed(() => foldTrials(this.readings()));
   readonly trials = computed(() => this.folded().trials);
 
-  /** The base magnet and its evaluation, or the reason why there is none. */
-  readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
-  readonly base = computed(() => evaluate(this.magnet()));
-
+  private readonly rested = toSignal(
+    toObservable(
+      computed(() => {
+        const owner = this.designSignal();
+        return owner && { owner, value: owner.valid() };
+      }),
+    ).pipe(debounceTime(REST_MS)),
+    { initialValue: null },
+  );
   /**
-   * The base magnet once the hand has come to rest: what is not looked at while dragging (levels,
+   * The design once the hand has come to rest: what is not looked at while dragging (levels,
    * judgement, what limits it) follows this one, so that the drawing keeps up with the finger.
    */
-  readonly restingDesign = computed(() => this.restingSignal() ?? this.design().valid());
-  readonly restingMagnet = computed(() => toMagnetDesign(this.restingDesign()));
-
-  /** Its evaluation, or null when it cannot be built. */
-  readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
-
-  readonly levels = computed((): readonly LevelMagnet[] => {
-    const magnet = this.restingMagnet();
-    return this.plan()
-      .valid()
-      .levels.map(({ id, turns }) => {
-        const design = { ...magnet, winding: { ...magnet.winding, turns } };
-        return { id, turns, design, ...evaluate(design) };
-      });
+  readonly restingDesign = computed((): ExperimentDocument => {
+    const rested = this.rested();
+    // What rested before another investigation was opened belongs to that one.
+    return rested?.owner === this.design() ? rested.value : this.design().valid();
   });
 
-  /** What the shelf has too little of for this lesson. */
-  readonly shortages = computed(() => {
-    const { groups, traySize } = this.plan().valid();
-    const perGroup = this.levels().reduce(
-      (sum, { evaluation }) => sum + (evaluation?.wireLength ?? 0),
-      0,
-    );
-    return shortagesOf(this.design().valid(), this.shelf.items() ?? [], {
-      groups: groups.length,
-      wire: perGroup * groups.length,
-      traySize,
-    });
+  /** What the base design is predicted to do; null when it cannot be built. */
+  readonly base = computed((): Trialled | null => {
+    try {
+      return evaluateSubject(toSubject(this.restingDesign()));
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
   });
 
-  /** What this class's magnets have shown so far about the model. */
-  readonly belief = computed(() => {
-    const predicted = new Map(
-      this.levels().map((level) => [level.id, level.evaluation?.liftedCount ?? 0]),
-    );
-    const { traySize } = this.plan().valid();
-    const ratios = this.trials()
-      .filter(({ current }) => current.count > 0 && current.count < traySize)
-      .map(
-        ({ current }) =>
-          current.count / (current.modelCount ?? predicted.get(current.levelId) ?? 0),
-      )
-      .filter((ratio) => Number.isFinite(ratio))
-      .map(Math.log);
-    return updateBelief(PRIOR_BELIEF, ratios);
+  readonly lesson = computed(() => toLessonPlan(this.plan().valid(), this.restingDesign()));
+
+  /** Every level of every line with its design and prediction. */
+  readonly cases = computed((): readonly NamedCase[] => {
+    const plan = this.plan().valid();
+    return casesOf(this.lesson()).map((one) => ({
+      ...one,
+      levelName: levelWords(plan, one.levelId),
+      seriesName: levelWords(plan, one.seriesId),
+      name: caseText(plan, one),
+    }));
   });
 
-  readonly judgement = computed(() => {
-    const { repeats, traySize } = this.plan().valid();
-    return judgePlan(
-      [...this.levels()]
-        .sort((p, q) => p.turns - q.turns)
-        .map((level) => ({ value: level.turns, count: level.evaluation?.liftedCount ?? 0 })),
-      { repeats, traySize, scatter: believedScatter(PRIOR_BELIEF), belief: PRIOR_BELIEF },
-    );
+  /** Whether the plan will show what it is to show; null while that is being computed. */
+  readonly judgement = toSignal(
+    toObservable(
+      computed(() => {
+        const plan = this.planSignal()?.valid();
+        const design = this.designSignal()?.valid();
+        return plan && design ? { plan, design } : null;
+      }),
+    ).pipe(
+      debounceTime(REST_MS),
+      switchMap((asked) =>
+        asked === null
+          ? of(null)
+          : this.lessons.judge(asked.plan, asked.design).pipe(catchError(() => of(null))),
+      ),
+    ),
+    { initialValue: null },
+  );
+
+  /** What the trials so far say: the same that the CSV and the command line say. */
+  readonly findings = computed(() => {
+    const { trials, guesses } = toFindings(this.trials(), this.predictions());
+    return findingsOf(this.lesson(), this.cases(), trials, guesses, this.plan().valid());
   });
+  /** What this class's readings have shown about the model; null where nothing is predicted. */
+  readonly belief = computed(() => this.findings().belief);
 
   constructor() {
-    toObservable(computed(() => this.designSignal()?.valid() ?? null))
-      .pipe(debounceTime(REST_MS), takeUntilDestroyed())
-      .subscribe((design) => this.restingSignal.set(design));
-    // What other tablets sent arrives by itself.
+    // What other tablets sent arrives by itself, and so do plan and design as they were changed.
     interval(REFRESH_MS)
       .pipe(
         filter(() => document.visibilityState === 'visible' && this.loadSignal() === 'ready'),
         exhaustMap(() => this.server.investigation(this.idSignal()).pipe(catchError(() => EMPTY))),
         takeUntilDestroyed(),
       )
-      .subscribe((fresh) => {
-        const base = this.baseSignal();
-        if (base?.id !== fresh.id) return;
-        const unchanged =
-          base.readings.length === fresh.readings.length &&
-          base.predictions.length === fresh.predictions.length;
-        if (unchanged) return;
-        this.setBase({ ...base, readings: fresh.readings, predictions: fresh.predictions });
-      });
+      .subscribe((fresh) => this.merge(fresh));
     this.outbox.delivered.pipe(takeUntilDestroyed()).subscribe((delivery) => {
       const base = this.baseSignal();
       if (!base || delivery.investigationId !== base.id) return;
       this.setBase(
         delivery.kind === 'readings'
-          ? { ...base, readings: withOutgoing(base.readings, [delivery.record]) }
-          : { ...base, predictions: withOutgoing(base.predictions, [delivery.record]) },
+          ? { ...base, readings: united(base.readings, [delivery.record]) }
+          : { ...base, predictions: united(base.predictions, [delivery.record]) },
       );
     });
     inject(DestroyRef).onDestroy(() => this.closeDocuments());
@@ -189,22 +190,16 @@ export class InvestigationStore {
 
   /** Loads an investigation; when the server is away, as this browser last saw it. */
   async open(id: string): Promise<void> {
+    const mine = ++this.opening;
     this.closeDocuments();
     this.idSignal.set(id);
     this.loadSignal.set('loading');
     void this.shelf.load();
-    try {
-      this.adopt(await firstValueFrom(this.server.investigation(id)));
-    } catch (error) {
-      if (error instanceof ServerRefusal) {
-        this.loadSignal.set('missing');
-        return;
-      }
-      if (!(error instanceof ServerAway)) throw error;
-      const snapshot = await benchStore.snapshots.get(id);
-      if (snapshot) this.adopt(snapshot);
-      else this.loadSignal.set('away');
-    }
+    const found = await this.find(id);
+    // Another one was opened meanwhile: this answer comes too late.
+    if (mine !== this.opening) return;
+    if (typeof found === 'string') this.loadSignal.set(found);
+    else this.adopt(found);
   }
 
   addPrediction(body: PredictionBody): Promise<string> {
@@ -215,39 +210,57 @@ export class InvestigationStore {
     return this.outbox.addReading(this.idSignal(), body);
   }
 
+  private async find(id: string): Promise<Investigation | 'missing' | 'away'> {
+    try {
+      return await firstValueFrom(this.server.investigation(id));
+    } catch (error) {
+      if (error instanceof ServerRefusal) return 'missing';
+      if (!(error instanceof ServerAway)) throw error;
+      return (await benchStore.snapshots.get(id).catch(() => undefined)) ?? 'away';
+    }
+  }
+
+  private merge(fresh: Investigation): void {
+    const base = this.baseSignal();
+    if (base?.id !== fresh.id) return;
+    this.planSignal()?.refresh({ version: fresh.version, value: fresh.plan });
+    this.designSignal()?.refresh(toVersioned(fresh.design));
+    const now = merged(base, fresh);
+    if (now !== base) this.setBase(now);
+  }
+
   private adopt(investigation: Investigation): void {
     const { id, version, plan, design } = investigation;
     this.setBase(investigation);
     const planDocument = new SavedDocument<Plan>({
       key: `plan:${id}`,
-      schema: planSchema,
+      schema: planSchema as Schema<Plan>,
       initial: { version, value: plan },
       send: (change) =>
         this.server
-          .updatePlan(id, { version: change.version, plan: change.value })
+          .updatePlan(id, { version: change.version, plan: change.value, actor: 'educator' })
           .pipe(map((stored) => ({ version: stored.version, value: stored.plan }))),
       currentOf: (current) => {
         const stored = current as Investigation;
         return { version: stored.version, value: stored.plan };
       },
     });
-    const toVersioned = (stored: VersionedDesign) => ({
-      version: stored.version,
-      value: stored.design,
-    });
-    const designDocument = new SavedDocument<DesignDocument>({
+    const designDocument = new SavedDocument<ExperimentDocument>({
       key: `design:${design.id}`,
-      schema: designSchema,
+      schema: experimentDocumentSchema as unknown as Schema<ExperimentDocument>,
       initial: toVersioned(design),
       send: (change) =>
         this.server
-          .updateDesign(design.id, { version: change.version, design: change.value })
+          .updateDesign(design.id, {
+            version: change.version,
+            design: change.value,
+            actor: 'educator',
+          })
           .pipe(map(toVersioned)),
       currentOf: (current) => toVersioned(current as VersionedDesign),
     });
     this.planSignal.set(planDocument);
     this.designSignal.set(designDocument);
-    this.restingSignal.set(null);
     this.loadSignal.set('ready');
     void planDocument.restoreDraft();
     void designDocument.restoreDraft();
@@ -255,7 +268,8 @@ export class InvestigationStore {
 
   private setBase(investigation: Investigation): void {
     this.baseSignal.set(investigation);
-    void benchStore.snapshots.put(investigation);
+    // A browser that keeps nothing only cannot show it without the server.
+    benchStore.snapshots.put(investigation).catch(() => undefined);
   }
 
   private closeDocuments(): void {
@@ -274,22 +288,10 @@ export class InvestigationStore {
   }
 }
 
-function evaluate(design: MagnetDesign): { evaluation: Evaluation | null; fault: string | null } {
-  try {
-    return { evaluation: evaluateMagnet(design), fault: null };
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return { evaluation: null, fault: error.message };
-  }
-}
-
-function withOutgoing<T extends { readonly id: string }>(
-  confirmed: readonly T[],
-  outgoing: readonly T[],
-): T[] {
-  const known = new Set(confirmed.map((record) => record.id));
-  return [...confirmed, ...outgoing.filter((record) => !known.has(record.id))];
-}
+const toVersioned = (stored: VersionedDesign) => ({
+  version: stored.version,
+  value: stored.design,
+});
 
 function required<T>(value: T | null): T {
   if (value === null) throw new Error('the investigation is not loaded yet');

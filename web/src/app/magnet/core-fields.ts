@@ -12,10 +12,10 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../charts/sparkline';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField } from '../quantity-field';
 import { DesignChoice, DesignQuantity } from './design-fields';
-import { namesOf } from './names';
+import { namesOf } from '../words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
@@ -105,7 +105,7 @@ import { namesOf } from './names';
   `,
 })
 export class CoreFields {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   /** Predicted count over the core's diameter. */
   readonly diameters = input<readonly SweepPoint[] | undefined>();
   protected readonly shapes = CORE_SHAPES;

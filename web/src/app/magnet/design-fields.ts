@@ -8,7 +8,7 @@ import {
 } from '@angular/core';
 import type { DesignDocument } from '@nab/contract';
 import type { QuantityKind } from '@nab/core';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 
 type PartName = 'core' | 'wire' | 'winding' | 'supply' | 'leads' | 'load';
@@ -23,7 +23,7 @@ abstract class DesignField {
   readonly path = input.required<DesignPath>();
   readonly label = input.required<string>();
   readonly hint = input('');
-  private readonly store = inject(InvestigationStore);
+  private readonly store = inject(MagnetStore);
 
   protected readonly stored = computed((): unknown => {
     const [part, key] = this.keys();

@@ -2,8 +2,8 @@ import { CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger } from '@angular
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MATERIALS, predictiveBand, type Evaluation, type MaterialId } from '@nab/core';
 import { BOX, layOut, supplyBox } from '../cutaway/layout';
-import { InvestigationStore } from '../investigation/investigation-store';
-import { namesOf } from './names';
+import { MagnetStore } from './magnet-store';
+import { namesOf } from '../words';
 
 /** Buttons over the drawing's core and supply: click them to change what they are. */
 @Component({
@@ -116,7 +116,7 @@ import { namesOf } from './names';
   `,
 })
 export class DrawingMenus {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   readonly evaluation = input.required<Evaluation>();
   protected readonly materials = Object.entries(namesOf(MATERIALS)).map(([id, name]) => ({
     id: id as MaterialId,

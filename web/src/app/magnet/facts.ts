@@ -1,5 +1,6 @@
 import type { DesignDocument } from '@nab/contract';
 import {
+  fullAt,
   ampereTurnsYardstick,
   chainAt,
   CONDUCTORS,
@@ -12,17 +13,8 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
+import type { Fact } from '../inspector/fact';
 import { countText, secondsText, wireText } from '../words';
-
-/** A number, and the answer to “why?”: its formula, what went into it, and where the formula is from. */
-export interface Fact {
-  readonly name: string;
-  readonly value: string;
-  readonly note?: string;
-  readonly formula: string;
-  readonly inputs: readonly string[];
-  readonly source: string;
-}
 
 /**
  * The numbers that support the sentence about a magnet, each with its reason; all that follow the
@@ -134,7 +126,9 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         'Newton’s method for M = M(H) in each of the core’s segments, H = winding + own charges',
       inputs: [
         `${e.core.prepared.core.count} segments, ${e.core.iterations} iterations`,
-        `${material.name}: saturates at about 2 T`,
+        ...(material.magnetic
+          ? [`${material.name}: full at about ${formatNumber(fullAt(material.curve), 2)} T`]
+          : [`${material.name}: not magnetic`]),
       ],
       source:
         'Segmented rod, held against finite elements (docs/accuracy.md). Steel: typical values.',

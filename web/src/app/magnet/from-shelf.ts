@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { takeFromShelf, type ShelfKind } from '@nab/contract';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField } from '../quantity-field';
 import { Notice } from '../frame/notice';
 import { ShelfStore } from '../shelf/shelf-store';
@@ -39,7 +39,7 @@ const TYPED = 'typed';
 export class FromShelf {
   readonly kind = input.required<Exclude<ShelfKind, 'design'>>();
   readonly label = input.required<string>();
-  private readonly store = inject(InvestigationStore);
+  private readonly store = inject(MagnetStore);
   private readonly shelf = inject(ShelfStore);
 
   protected readonly entries = computed(() => this.shelf.byKind().get(this.kind()) ?? []);

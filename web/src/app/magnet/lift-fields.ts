@@ -15,13 +15,13 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CellsChart } from '../charts/cells-chart';
 import { LoadChart } from '../charts/load-chart';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 import { cellsSentence, chainSentence, loadSentence, objectWord, residualSentence } from '../words';
 import { DesignChoice, DesignQuantity } from './design-fields';
 import { liftFactsOf } from './facts';
-import { FactsGrid } from './facts-grid';
-import { namesOf } from './names';
+import { FactsGrid } from '../inspector/facts-grid';
+import { namesOf } from '../words';
 
 /** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
 @Component({
@@ -148,7 +148,7 @@ import { namesOf } from './names';
   `,
 })
 export class LiftFields {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   /** Load against contact gap, from the worker. */
   readonly curve = input<readonly LoadHeld[] | undefined>();
   /** What is held as cells are taken away, from the worker. */

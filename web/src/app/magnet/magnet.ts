@@ -15,17 +15,17 @@ import {
 import { catchError, of, switchMap } from 'rxjs';
 import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
 import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField, QuantityField } from '../quantity-field';
 import { SweepService } from '../sweep/sweep-service';
 import { liftSentence, limitSentence, objectWord } from '../words';
 import { applyChange, inTypedUnit } from './apply-change';
 import { BetterChanges } from './better-changes';
-import { CautionList } from './caution-list';
+import { CautionList } from '../inspector/caution-list';
 import { CoreFields } from './core-fields';
 import { DrawingMenus } from './drawing-menus';
 import { factsOf } from './facts';
-import { FactsGrid } from './facts-grid';
+import { FactsGrid } from '../inspector/facts-grid';
 import { FromShelf } from './from-shelf';
 import { HeatPlan } from './heat-plan';
 import { LiftFields } from './lift-fields';
@@ -54,13 +54,13 @@ import { WindingFields } from './winding-fields';
     SupplyFields,
     WindingFields,
   ],
-  providers: [SweepService],
+  providers: [MagnetStore, SweepService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './magnet.html',
   styleUrl: './magnet.less',
 })
 export class MagnetPage {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   protected readonly touchTimes = TOUCH_TIMES;
   private readonly sweepService = inject(SweepService);
   private readonly cutaway = viewChild(Cutaway);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { CoreError, formatQuantity, measuredResistance, parseQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { QuantityField } from '../quantity-field';
 
 /** Two readings of a voltmeter make a typical cell the educator's own. */
@@ -67,7 +67,7 @@ import { QuantityField } from '../quantity-field';
   `,
 })
 export class MeasureCell {
-  private readonly store = inject(InvestigationStore);
+  private readonly store = inject(MagnetStore);
   protected readonly open = signal('');
   protected readonly loaded = signal('');
   protected readonly load = signal('1 Ω');

@@ -10,7 +10,7 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../charts/sparkline';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField } from '../quantity-field';
 import { openingSentence } from '../words';
 import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
@@ -96,7 +96,7 @@ import { MeasureCell } from './measure-cell';
   `,
 })
 export class SupplyFields {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   readonly seriesSweep = input<readonly SweepPoint[] | undefined>();
   protected readonly kinds = SUPPLY_KINDS;
   protected readonly chemistries = CHEMISTRIES;

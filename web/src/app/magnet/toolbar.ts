@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { setAside } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ShelfStore } from '../shelf/shelf-store';
 import { readDesignFile, saveDesignFile } from './design-file';
 
@@ -102,7 +102,7 @@ import { readDesignFile, saveDesignFile } from './design-file';
   `,
 })
 export class MagnetToolbar {
-  private readonly store = inject(InvestigationStore);
+  private readonly store = inject(MagnetStore);
   private readonly shelf = inject(ShelfStore);
   protected readonly document = computed(() => this.store.design());
   protected readonly faults = signal<readonly string[]>([]);

@@ -9,22 +9,22 @@ import {
   WINDING_ENDS,
 } from '@nab/contract';
 import {
+  formerOf,
   CONDUCTORS,
   CoreError,
   INSULATIONS,
   parseQuantity,
-  turnsFromLength,
+  turnsOfWire,
   WIRE_FORMS,
-  windingSpec,
   type SweepPoint,
   type WireForm,
 } from '@nab/core';
 import { Sparkline } from '../charts/sparkline';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { MagnetStore } from './magnet-store';
 import { ChoiceField } from '../quantity-field';
 import { layersSentence } from '../words';
 import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
-import { namesOf } from './names';
+import { namesOf } from '../words';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({
@@ -34,7 +34,7 @@ import { namesOf } from './names';
   templateUrl: './winding-fields.html',
 })
 export class WindingFields {
-  protected readonly store = inject(InvestigationStore);
+  protected readonly store = inject(MagnetStore);
   readonly turnsSweep = input<readonly SweepPoint[] | undefined>();
   readonly wireSweep = input<readonly SweepPoint[] | undefined>();
   protected readonly forms = WIRE_FORMS;
@@ -64,8 +64,7 @@ export class WindingFields {
     try {
       const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
       if (!evaluation || length > 500) return null;
-      const each = magnet.pair ? length / 2 : length;
-      const turns = turnsFromLength(windingSpec(magnet, evaluation.wire), each);
+      const turns = turnsOfWire(magnet, formerOf(magnet), length);
       return turns > 0 ? turns : null;
     } catch (error) {
       if (error instanceof CoreError) return null;

@@ -1,29 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LIFT_METHODS } from '@nab/contract';
-import {
-  cautionsFor,
-  formatNumber,
-  SMALL_OBJECTS,
-  trialOnTime,
-  type Caution,
-  type CautionCode,
-} from '@nab/core';
+import { LIFT_METHODS, shortagesOf, type DesignDocument } from '@nab/contract';
+import { trialOnTime, WIRE_RESERVE, type Caution, type CautionCode } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../frame/notice';
 import { InvestigationStore } from '../investigation/investigation-store';
-import {
-  cautionText,
-  cellText,
-  coreText,
-  OWN_RULES,
-  secondsText,
-  supplyText,
-  wireLine,
-  wireText,
-} from '../words';
-
-/** Spare wire to allow for cutting and for a coil that has to be wound again. Common practice, no source. */
-const WIRE_RESERVE = 1.1;
+import { ShelfStore } from '../shelf/shelf-store';
+import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
+import { kitOf } from './kit';
 
 /** Step 3: what to cut, wind and pack, with the cautions this design brings; made to be printed. */
 @Component({
@@ -35,74 +18,62 @@ const WIRE_RESERVE = 1.1;
 })
 export class PreparePage {
   protected readonly store = inject(InvestigationStore);
+  private readonly shelf = inject(ShelfStore);
   protected readonly cautionText = cautionText;
   protected readonly ownRules = OWN_RULES;
   protected readonly wireText = wireText;
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly design = computed(() => this.store.design().valid());
+  private readonly document = computed(() => this.store.design().valid());
+  /** The design where it is a straight magnet, with what only that has. */
+  protected readonly magnet = computed(() => {
+    const document = this.document();
+    return document.format === 'nab-design' ? (document as DesignDocument) : null;
+  });
 
   protected readonly rows = computed(() =>
-    this.store.levels().map(({ id, turns, evaluation, fault }) => ({
-      id,
-      turns,
+    this.store.cases().map(({ levelId, seriesId, name, subject, trialled, fault }) => ({
+      key: `${levelId} ${seriesId ?? ''}`,
+      name,
       fault,
-      wire: evaluation?.wireLength ?? null,
-      layers: evaluation ? layersText(evaluation.winding.layers.map((layer) => layer.turns)) : '',
-      onTime: evaluation ? secondsText(trialOnTime(evaluation)) : '',
+      wire: trialled?.wireLength ?? null,
+      turns: subject?.design.winding.turns ?? 0,
+      layers: trialled ? layersText(trialled.coil.winding.layers.map((layer) => layer.turns)) : '',
+      onTime: trialled ? secondsText(trialOnTime(trialled.coil)) : '',
     })),
   );
-  protected readonly perGroup = computed(() =>
-    this.rows().reduce((sum, row) => sum + (row.wire ?? 0), 0),
-  );
+  /** Every level its own coil, unless what is changed is not the coil. */
+  protected readonly perGroup = computed(() => {
+    const coils = new Map(
+      this.rows().map(({ wire, turns }) => [`${turns} ${wire?.toFixed(4)}`, wire ?? 0]),
+    );
+    return [...coils.values()].reduce((sum, wire) => sum + wire, 0);
+  });
   protected readonly forAll = computed(
     () => this.perGroup() * this.plan().groups.length * WIRE_RESERVE,
   );
+  protected readonly kit = computed(() => kitOf(this.document(), this.plan(), this.perGroup()));
 
-  /** What one group needs on its table, and the class in the box. */
-  protected readonly kit = computed(() => {
-    const { core, wire, supply, leads, load } = this.design();
-    const groups = this.plan().groups.length;
-    const cells = supply.series * supply.parallel;
-    const levels = this.plan().levels.length;
-    const item = (name: string, each: number, unit = '') => ({
-      name,
-      each: `${each}${unit}`,
-      all: `${each * groups}${unit}`,
+  /** What the shelf has too little of, the spare tenth included. */
+  protected readonly shortages = computed(() => {
+    const magnet = this.magnet();
+    if (!magnet) return [];
+    const { groups, traySize } = this.plan();
+    return shortagesOf(magnet, this.shelf.items() ?? [], {
+      groups: groups.length,
+      wire: this.forAll(),
+      traySize,
     });
-    return [
-      item(coreText(core), core.poles === 'two' ? 2 : 1),
-      ...(core.poles === 'two' && core.yoke === 'bar' ? [item('Steel bar as yoke', 1)] : []),
-      {
-        name: wireLine(wire),
-        each: wireText(this.perGroup()),
-        all: `${formatNumber(this.forAll())} m with a tenth spare`,
-      },
-      supply.kind === 'bench'
-        ? item(supplyText(supply), 1)
-        : item(`${cellText(supply)}, of one kind and age`, cells),
-      item('Clip leads', leads.count),
-      ...(leads.diode === 'yes' ? [item('Rectifier diode across the coil', 1)] : []),
-      item(
-        `${load.object === 'own' && load.ownName ? load.ownName : SMALL_OBJECTS[load.object].name}, counted into the tray`,
-        this.plan().traySize,
-      ),
-      ...(wire.form !== 'foil' && wire.insulation.startsWith('enamel')
-        ? [item('Fine sandpaper, a piece', 1)]
-        : []),
-      item('Labels for the coils', levels),
-    ];
   });
-
-  /** What the shelf has too little of. */
-  protected readonly shortages = computed(() => this.store.shortages());
-  protected readonly method = computed(() => LIFT_METHODS[this.design().load.method]);
+  protected readonly method = computed(() => {
+    const magnet = this.magnet();
+    return magnet && this.store.measure().site === 'tip' ? LIFT_METHODS[magnet.load.method] : null;
+  });
 
   /** Every caution that any level brings, each once. */
   protected readonly cautions = computed(() => {
     const seen = new Map<CautionCode, Caution>();
-    for (const { design, evaluation } of this.store.levels()) {
-      if (!evaluation) continue;
-      for (const caution of cautionsFor(design, evaluation)) {
+    for (const { stops, cautions } of this.store.cases()) {
+      for (const caution of [...stops, ...cautions]) {
         const known = seen.get(caution.code);
         // The strictest of its kind stands: a stop, or the largest fuse.
         const stricter =
@@ -121,5 +92,6 @@ export class PreparePage {
 }
 
 function layersText(turns: readonly number[]): string {
+  if (turns.length === 0) return 'stretched straight';
   return turns.length === 1 ? '1 layer' : `${turns.length} layers: ${turns.join(' + ')}`;
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { completeUnit, stepQuantity } from './steps';
+import { completeUnit, stepQuantity } from '../words';
 
 let nextId = 0;
 

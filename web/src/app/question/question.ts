@@ -1,139 +1,292 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LIFTING_ENDS, type DesignDocument, type Plan } from '@nab/contract';
-import { predictiveBand, PRIOR_BELIEF, SMALL_OBJECTS, type SmallObjectId } from '@nab/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import type { Plan } from '@nab/contract';
+import {
+  axisNumber,
+  ceilingOf,
+  CoreError,
+  factorOf,
+  isGraded,
+  levelText,
+  parseLevel,
+  roundNicely,
+  trialOnTime,
+  type Hold,
+} from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { LevelStrip, type StripLevel } from '../charts/level-strip';
-import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { objectWord, percentText } from '../words';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzMessageService } from 'ng-zorro-antd/message';
+import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
+import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
+import { NzTableModule } from 'ng-zorro-antd/table';
+import { NzTooltipModule } from 'ng-zorro-antd/tooltip';
 import { v4 as uuid } from 'uuid';
+import { SegmentedName } from '../accessibility';
+import { LevelStrip, type LevelMove, type StripData } from '../charts/level-strip';
+import { Notice } from '../frame/notice';
+import { InvestigationStore, type NamedCase } from '../investigation/investigation-store';
+import { factorAxis } from '../investigation/factor-axis';
+import { axisLabel, inUnitOf, measuredBand, measuredText, secondsText, wireText } from '../words';
+import { Availability } from './availability';
+import { ClassEditor } from './class-editor';
+import { LevelDesign } from './level-design';
+import { QuestionSentence } from './sentence-parts';
+import {
+  currentShare,
+  goodNews,
+  promiseSentences,
+  sideEffectText,
+  levelCautions,
+  stoppedSentences,
+  type ReadingLevel,
+} from './sentences';
 
-const OBJECT_NAMES = Object.fromEntries(
-  Object.entries(SMALL_OBJECTS).map(([id, { name }]) => [id, name]),
-) as Record<SmallObjectId, string>;
+const MOST_LEVELS = 12;
+const LEVEL_KEY = 'nab-reading-level';
 
-/** Step 1: what is changed, what is measured, by whom and how often; and whether it can work. */
+/** Step 1: what is changed, what is measured, what stays the same; and whether it will show. */
 @Component({
   selector: 'nab-question',
-  imports: [NzButtonModule, ChoiceField, LevelStrip, Notice, NumberField, QuantityField],
+  imports: [
+    ClassEditor,
+    FormsModule,
+    LevelDesign,
+    LevelStrip,
+    Notice,
+    NzButtonModule,
+    NzInputModule,
+    NzPopconfirmModule,
+    NzSegmentedModule,
+    NzTableModule,
+    NzTooltipModule,
+    QuestionSentence,
+    RouterLink,
+    SegmentedName,
+  ],
+  providers: [Availability],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './question.html',
   styleUrl: './question.less',
 })
 export class QuestionPage {
   protected readonly store = inject(InvestigationStore);
-  protected readonly objectNames = OBJECT_NAMES;
-  protected readonly liftingEnds = LIFTING_ENDS;
+  private readonly availability = inject(Availability);
+  private readonly messages = inject(NzMessageService);
   protected readonly plan = computed(() => this.store.plan().value());
-  protected readonly load = computed(() => this.store.design().value().load);
-  protected readonly many = computed(() => objectWord(this.load(), 2));
+  protected readonly factor = this.store.factor;
+  protected readonly graded = computed(() => isGraded(this.factor().axis));
+  protected readonly designs = computed(() => this.factor().axis.kind === 'designs');
+  protected readonly mostLevels = MOST_LEVELS;
 
-  protected readonly strip = computed((): StripLevel[] =>
-    this.store
-      .levels()
-      .filter((level) => level.evaluation !== null)
-      .map(({ turns, evaluation }) => ({
-        turns,
-        count: evaluation!.liftedCount,
-        band: predictiveBand(PRIOR_BELIEF, evaluation!.liftedCount),
-      }))
-      .sort((p, q) => p.turns - q.turns),
-  );
+  /** Said to a class, or said exactly; remembered on this device. */
+  protected readonly readingLevel = signal<ReadingLevel>(rememberedLevel());
+  protected readonly readingLevels = [
+    { label: 'Plainly', value: 'plain' },
+    { label: 'Exactly', value: 'exact' },
+  ];
 
-  /** Levels that cannot be wound, in a sentence each. */
-  protected readonly impossible = computed(() =>
-    this.store
-      .levels()
-      .filter((level) => level.fault !== null)
-      .map(({ turns, fault }) => `${turns} turns: ${fault}`),
-  );
-
-  protected readonly doubts = computed((): string[] => {
-    const { indistinct, overTray, nothing } = this.store.judgement();
-    const { repeats, traySize } = this.plan();
-    return [
-      ...indistinct.map(({ lower, upper, probabilityInOrder, repeatsNeeded }) => {
-        const remedy =
-          repeatsNeeded === null
-            ? 'Move the levels farther apart.'
-            : `${repeatsNeeded} trials each would make it nine times in ten.`;
-        return `${lower} and ${upper} turns can hardly be told apart: with ${repeats} ${repeats === 1 ? 'trial' : 'trials'} each, their means come out in the right order ${percentText(probabilityInOrder)} of the time. ${remedy}`;
-      }),
-      ...overTray.map(
-        ({ value, probability }) =>
-          `At ${value} turns the tray of ${traySize} may run out (in ${percentText(probability)} of trials). Put more ${this.many()} in it, or leave this level out.`,
-      ),
-      ...nothing.map(
-        (turns) => `${turns} turns will probably not lift a single ${objectWord(this.load(), 1)}.`,
-      ),
-    ];
+  protected readonly strip = computed((): StripData => {
+    const plan = this.store.plan().valid();
+    const measure = this.store.measure();
+    const cases = this.store.cases();
+    const { across, placeOf } = factorAxis(plan, cases);
+    const inUnit = inUnitOf(measure);
+    const lines: readonly (string | null)[] = plan.series?.levels.map(({ id }) => id) ?? [null];
+    const ceiling = measure.heldAgainst === null ? null : ceilingOf(measure, plan.traySize);
+    return {
+      across,
+      upLabel: axisLabel(measure),
+      cases: cases.map((one) => ({
+        levelId: one.levelId,
+        series: Math.max(0, lines.indexOf(one.seriesId)),
+        x: placeOf(one.levelId),
+        value: one.forecast && inUnit(one.forecast.value),
+        low: one.band ? inUnit(one.band.low) : 0,
+        high: one.band ? inUnit(one.band.high) : 0,
+        name: one.name,
+        text: one.fault ?? (one.forecast ? measuredText(measure, one.forecast.value) : '–'),
+        stopped: one.fault !== null || one.stops.length > 0,
+      })),
+      lines: plan.series
+        ? lines.map((id) => cases.find((one) => one.seriesId === id)?.seriesName ?? '')
+        : [],
+      ceiling:
+        ceiling === null || measure.data === 'yes-no'
+          ? null
+          : { value: inUnit(ceiling), label: measure.ceiling === 'tray' ? `tray: ${ceiling}` : '' },
+      step: this.inUse() ? 0 : stepOf(plan, cases),
+    };
   });
 
-  protected readonly goodNews = computed(() => {
-    const { levels, groups, repeats } = this.plan();
-    const trials = levels.length * groups.length * repeats;
-    return `${trials} trials in all: ${levels.length} levels, ${groups.length} groups, ${repeats} each. All levels can be told apart, and the tray holds enough.`;
+  /** A row a level, its cases side by side when there are lines. */
+  protected readonly rows = computed(() => {
+    const measure = this.store.measure();
+    const groups = this.plan().groups.length;
+    return this.plan().levels.map((level, index) => {
+      const cases = this.store.cases().filter(({ levelId }) => levelId === level.id);
+      const join = (text: (one: NamedCase) => string): string => cases.map(text).join('\n');
+      const stopped = cases.find(({ fault, stops }) => fault !== null || stops.length > 0);
+      return {
+        level,
+        index,
+        predicted: join(({ forecast }) => (forecast ? measuredText(measure, forecast.value) : '–')),
+        band: join(({ band }) => (band ? measuredBand(measure, band) : '–')),
+        current: join(({ trialled }) =>
+          trialled ? `${trialled.supplyCurrent.toPrecision(2)} A` : '–',
+        ),
+        wire: join(({ trialled }) => (trialled ? wireText(trialled.wireLength) : '–')),
+        onTime: join(({ trialled }) => (trialled ? secondsText(trialOnTime(trialled.coil)) : '–')),
+        ...(cases[0] ? this.availability.sourceOf(cases[0], groups) : { source: '', short: false }),
+        stop: stopped ? 'Stop' : '',
+        lines: join(({ seriesName }) => seriesName),
+        used: this.usedIds().has(level.id),
+      };
+    });
   });
+  private readonly usedIds = computed(
+    () =>
+      new Set(
+        [...this.store.readings(), ...this.store.predictions()].flatMap((record) => [
+          record.levelId,
+          record.seriesId ?? '',
+        ]),
+      ),
+  );
+  private readonly inUse = computed(() => this.usedIds().size > 0);
+
+  protected readonly stopped = computed(() => stoppedSentences(this.store.cases()));
+  protected readonly cautions = computed(() => levelCautions(this.store.cases()));
+  protected readonly verdicts = computed(() => {
+    const judged = this.store.judgement();
+    if (!judged) return null;
+    const plan = this.store.plan().valid();
+    const cases = this.store.cases();
+    const said = promiseSentences(plan, cases, judged, this.readingLevel());
+    return this.stopped().length + said.length > 0
+      ? said
+      : [goodNews(plan, cases, judged.trendPower)];
+  });
+  protected readonly effects = computed(() =>
+    (this.store.judgement()?.fair.sideEffects ?? []).map(sideEffectText),
+  );
+  protected readonly share = computed(() => {
+    const judged = this.store.judgement();
+    return judged ? currentShare(judged, this.readingLevel()) : '';
+  });
+  protected readonly holds = computed(() =>
+    (this.store.judgement()?.fair.holds ?? []).filter((hold) => hold !== this.plan().hold),
+  );
+  protected readonly holdNames: Readonly<Record<Hold, string>> = {
+    nothing: 'As it comes',
+    'bench-supply': 'Same current: bench supply',
+    ballast: 'Same wire: spare stays in the circuit',
+    taps: 'Same coil: taps',
+  };
 
   protected error(path: string): string | null {
     return this.store.plan().errorAt(path);
-  }
-
-  protected designError(path: string): string | null {
-    return this.store.design().errorAt(path);
   }
 
   protected edit(change: Partial<Plan>): void {
     this.store.plan().edit((plan) => ({ ...plan, ...change }));
   }
 
-  protected editLoad(change: Partial<DesignDocument['load']>): void {
-    this.store.design().edit((design) => ({ ...design, load: { ...design.load, ...change } }));
-  }
-
-  protected chooseObject(object: SmallObjectId): void {
-    const grams = SMALL_OBJECTS[object].mass_kg * 1000;
-    this.editLoad({ object, massEach: `${Number(grams.toPrecision(3))} g` });
-  }
-
-  protected setTurns(index: number, turns: number): void {
+  protected setLevel(index: number, value: string): void {
     this.edit({
-      levels: this.plan().levels.map((level, i) => (i === index ? { ...level, turns } : level)),
+      levels: this.plan().levels.map((level, i) => (i === index ? { ...level, value } : level)),
     });
+  }
+
+  protected setLine(index: number, value: string): void {
+    const { series } = this.plan();
+    if (!series) return;
+    const levels = series.levels.map((level, i) => (i === index ? { ...level, value } : level));
+    this.edit({ series: { ...series, levels } });
+  }
+
+  /** A level was dragged on the strip; it keeps the unit of the axis. */
+  protected moveLevel({ levelId, value }: LevelMove): void {
+    const { axis } = this.factor();
+    const unit = axis.kind === 'quantity' ? ` ${axis.unit}` : '';
+    const index = this.plan().levels.findIndex(({ id }) => id === levelId);
+    const text = `${Number(value.toPrecision(6))}${unit}`;
+    try {
+      this.setLevel(index, levelText(axis, parseLevel(axis, text)));
+    } catch (error) {
+      // Beyond what the factor can have: the level stays where it is.
+      if (!(error instanceof CoreError)) throw error;
+    }
   }
 
   protected addLevel(): void {
     const { levels } = this.plan();
-    const last = Math.max(0, ...levels.map((level) => level.turns || 0));
-    this.edit({ levels: [...levels, { id: uuid(), turns: last + 20 }] });
+    const design = this.designs() ? { design: this.store.design().valid() } : {};
+    this.edit({ levels: [...levels, { id: uuid(), value: this.nextLevel(), ...design }] });
   }
 
   protected removeLevel(index: number): void {
-    this.edit({ levels: this.plan().levels.filter((_, i) => i !== index) });
+    const { levels } = this.plan();
+    const gone = levels[index];
+    this.edit({ levels: levels.filter((_, i) => i !== index) });
+    if (gone) this.messages.info(`${gone.value} is out; Ctrl Z brings it back.`);
   }
 
-  /** A level or group that trials hang on stays. */
-  protected inUse(id: string): boolean {
-    return [...this.store.readings(), ...this.store.predictions()].some(
-      (record) => record.levelId === id || record.groupId === id,
-    );
+  protected undo(): void {
+    this.store.plan().undo();
   }
 
-  protected setGroup(index: number, name: string): void {
-    this.edit({
-      groups: this.plan().groups.map((group, i) => (i === index ? { ...group, name } : group)),
-    });
+  protected hold(hold: Hold): void {
+    this.edit({ hold });
   }
 
-  protected addGroup(): void {
-    const { groups } = this.plan();
-    this.edit({
-      groups: [...groups, { id: uuid(), name: `Group ${groups.length + 1}` }],
-    });
+  protected chooseReadingLevel(level: ReadingLevel): void {
+    this.readingLevel.set(level);
+    try {
+      localStorage.setItem(LEVEL_KEY, level);
+    } catch {
+      // Forgotten with the page.
+    }
   }
 
-  protected removeGroup(index: number): void {
-    this.edit({ groups: this.plan().groups.filter((_, i) => i !== index) });
+  /** One step beyond the last level; of kinds the first that is not there. */
+  private nextLevel(): string {
+    const { axis } = this.factor();
+    const { levels } = this.plan();
+    if (axis.kind === 'kinds') {
+      const there = new Set(levels.map(({ value }) => value.toLowerCase()));
+      return (
+        Object.values(axis.options).find((name) => !there.has(name.toLowerCase())) ??
+        Object.values(axis.options)[0]!
+      );
+    }
+    if (axis.kind === 'designs') return `Design ${String.fromCharCode(65 + levels.length)}`;
+    const numbers = this.store
+      .cases()
+      .map(({ level }) => axisNumber(axis, level))
+      .filter(Number.isFinite);
+    const sorted = [...new Set(numbers)].sort((p, q) => p - q);
+    const last = sorted[sorted.length - 1] ?? 1;
+    const before = sorted[sorted.length - 2] ?? last / 2;
+    const next = roundNicely(last + (last - before));
+    return axis.kind === 'quantity' ? `${next} ${axis.unit}` : `${next} ${axis.unit}`.trim();
+  }
+}
+
+/** A step of a dragged level: a round twentieth of what lies between the ends, whole for counts. */
+function stepOf(plan: Plan, cases: readonly NamedCase[]): number {
+  const { axis } = factorOf(plan.factor);
+  if (!isGraded(axis)) return 0;
+  const numbers = cases.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
+  const span = Math.max(...numbers) - Math.min(...numbers);
+  const step = roundNicely((span || Math.max(...numbers)) / 40);
+  return axis.kind === 'number' && axis.whole ? Math.max(1, Math.round(step)) : step;
+}
+
+function rememberedLevel(): ReadingLevel {
+  try {
+    return localStorage.getItem(LEVEL_KEY) === 'exact' ? 'exact' : 'plain';
+  } catch {
+    return 'plain';
   }
 }

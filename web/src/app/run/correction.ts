@@ -1,19 +1,25 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { check, readingSchema, type ReadingBody, type Trial } from '@nab/contract';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { check, readingSchema, type Plan, type ReadingBody, type Trial } from '@nab/contract';
+import type { Measure } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { CountPad } from './count-pad';
+import { outcomeText } from '../words';
+import { OutcomeForm } from './outcome-form';
+import { OutcomePad } from './outcome-pad';
 
 /** What the dialog of a correction is given, and gives back. */
 export interface CorrectionRequest {
   readonly trial: Trial;
-  readonly objects: string;
+  readonly measure: Measure;
+  readonly objects: Plan['objects'];
+  /** What is counted, in the plural. */
+  readonly many: string;
 }
 
 /** Corrects or withdraws a reading; the original is kept and shown. */
 @Component({
   selector: 'nab-correction',
-  imports: [CountPad, NzButtonModule],
+  imports: [NzButtonModule, OutcomePad],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -27,11 +33,6 @@ export interface CorrectionRequest {
       max-height: 92vh;
       overflow-y: auto;
     }
-    .pads {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 20px;
-    }
     .actions {
       display: flex;
       flex-wrap: wrap;
@@ -40,33 +41,24 @@ export interface CorrectionRequest {
   `,
   template: `
     <h2>Correct this reading</h2>
-    <p>
-      The original stays: {{ original.count }} {{ request.objects }} lifted,
-      {{ original.stuckCount }} stuck.
-    </p>
-    <div class="pads">
-      <nab-count-pad
-        label="Lifted"
-        [value]="count()"
-        [error]="shown() ? errorAt('count') : null"
-        (valueChange)="count.set($event)"
-      />
-      <nab-count-pad
-        label="Stayed stuck"
-        [value]="stuck()"
-        [error]="shown() ? errorAt('stuckCount') : null"
-        (valueChange)="stuck.set($event)"
-      />
-    </div>
+    <p>The original stays: {{ original }}.</p>
+    <nab-outcome-pad
+      [measure]="request.measure"
+      [form]="form"
+      [objects]="request.objects"
+      [many]="request.many"
+    />
     <div class="nab-field">
       <label for="correction-reason">Why it is corrected</label>
       <input
+        #why
         id="correction-reason"
+        maxlength="200"
         [value]="reason()"
-        [attr.aria-invalid]="shown() && errorAt('reason') !== null"
-        (input)="reason.set($any($event.target).value)"
+        [attr.aria-invalid]="complaint() !== null"
+        (input)="reason.set(why.value)"
       />
-      @if (shown() && errorAt('reason'); as message) {
+      @if (complaint(); as message) {
         <span class="nab-error">{{ message }}</span>
       }
     </div>
@@ -83,40 +75,35 @@ export class CorrectionDialog {
   protected readonly dialog = inject<DialogRef<ReadingBody | null>>(DialogRef);
   protected readonly request = inject<CorrectionRequest>(DIALOG_DATA);
   private readonly current = this.request.trial.current;
-  protected readonly original = this.request.trial.history[0]!;
-  protected readonly count = signal<number | null>(this.current.count);
-  protected readonly stuck = signal<number | null>(this.current.stuckCount);
+  protected readonly original = outcomeText(
+    this.request.measure,
+    this.request.trial.history[0]!.outcome,
+    this.request.objects,
+  );
+  protected readonly form = new OutcomeForm(
+    () => this.request.measure,
+    () => this.request.objects,
+  );
   protected readonly reason = signal('');
-  protected readonly shown = signal(false);
-  private readonly checked = computed(() => check(readingSchema, this.body(false)));
+  protected readonly complaint = signal<string | null>(null);
 
-  protected errorAt(path: string): string | null {
-    const checked = this.checked();
-    return checked.ok ? null : (checked.errors.find((e) => e.path === path)?.message ?? null);
+  constructor() {
+    this.form.fill(this.current.outcome);
   }
 
-  protected finish(withdraw: boolean): void {
-    const body = this.body(withdraw);
-    const checked = check(readingSchema, body);
-    if (checked.ok) this.dialog.close(checked.value);
-    else this.shown.set(true);
-  }
-
-  private body(withdraw: boolean): unknown {
-    const { groupId, levelId, offCount, onTime_s, modelCount = null, note, id } = this.current;
-    return {
-      groupId,
-      levelId,
-      offCount,
-      onTime_s,
-      modelCount,
-      note,
-      count: withdraw ? this.current.count : this.count(),
-      stuckCount: withdraw ? this.current.stuckCount : this.stuck(),
+  protected finish(withdrawn: boolean): void {
+    const outcome = withdrawn ? this.current.outcome : this.form.read();
+    if (outcome === null) return;
+    const { id, receivedAt: _at, ...kept } = this.current;
+    const checked = check(readingSchema, {
+      ...kept,
+      outcome,
       recordedAt: new Date().toISOString(),
       corrects: id,
       reason: this.reason(),
-      withdrawn: withdraw,
-    };
+      withdrawn,
+    });
+    if (checked.ok) this.dialog.close(checked.value);
+    else this.complaint.set(checked.errors[0]?.message ?? null);
   }
 }

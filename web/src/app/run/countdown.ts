@@ -1,15 +1,23 @@
-import { DestroyRef, inject, signal } from '@angular/core';
-import { animationFrames, map, type Subscription, takeWhile } from 'rxjs';
+import { computed, DestroyRef, inject, signal } from '@angular/core';
+import { animationFrames, map, type Subscription, tap } from 'rxjs';
 
-/** Counts the time a magnet is on against what it is allowed. */
+/**
+ * Counts the time a magnet is on against what it is allowed. It goes on beyond that until somebody
+ * says that the current is off: what is kept is how long it was on, not how long it should have been.
+ */
 export class Countdown {
   private readonly elapsedSignal = signal(0);
   private readonly runningSignal = signal(false);
+  private readonly limitSignal = signal(Infinity);
   private subscription: Subscription | null = null;
 
   /** Seconds since switching on; stays after switching off. */
   readonly elapsed = this.elapsedSignal.asReadonly();
   readonly running = this.runningSignal.asReadonly();
+  /** Still on, and longer than it may be. */
+  readonly over = computed(
+    () => this.runningSignal() && this.elapsedSignal() >= this.limitSignal(),
+  );
 
   constructor(private readonly onLimit: () => void) {
     inject(DestroyRef).onDestroy(() => this.stop());
@@ -18,19 +26,19 @@ export class Countdown {
   start(limit: number): void {
     this.stop();
     this.elapsedSignal.set(0);
+    this.limitSignal.set(limit);
     this.runningSignal.set(true);
+    let said = false;
     this.subscription = animationFrames()
       .pipe(
         map(({ elapsed }) => elapsed / 1000),
-        takeWhile((seconds) => seconds < limit, true),
-      )
-      .subscribe({
-        next: (seconds) => this.elapsedSignal.set(Math.min(limit, seconds)),
-        complete: () => {
-          this.runningSignal.set(false);
+        tap((seconds) => {
+          if (said || seconds < limit) return;
+          said = true;
           this.onLimit();
-        },
-      });
+        }),
+      )
+      .subscribe((seconds) => this.elapsedSignal.set(seconds));
   }
 
   stop(): void {

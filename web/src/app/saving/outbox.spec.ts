@@ -8,24 +8,14 @@ import {
 import { of, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem, type ReadingBody } from '@nab/contract';
+import { counted, exampleReading } from '@nab/contract/testing';
 import { benchStore } from './bench-store';
-import { Outbox, type Delivery } from './outbox';
-import { ServerAway, ServerRefusal } from './outcomes';
-import { Server } from './server';
+import { NotKept, Outbox, type Delivery } from './outbox';
+import { Server, ServerAway, ServerRefusal } from '../server';
 
-const reading = (count: number): ReadingBody => ({
-  groupId: '00000000-0000-4000-8000-000000000001',
-  levelId: '00000000-0000-4000-8000-000000000002',
-  offCount: 0,
-  count,
-  stuckCount: 0,
-  onTime_s: null,
-  note: '',
-  recordedAt: '2026-10-07T09:40:00.000Z',
-  corrects: null,
-  reason: null,
-  withdrawn: false,
-});
+const reading = (count: number): ReadingBody => exampleReading({ outcome: counted(count) });
+const countIn = ({ outcome }: ReadingBody): number =>
+  outcome.kind === 'count' ? outcome.count : NaN;
 
 let injector: EnvironmentInjector;
 
@@ -34,7 +24,7 @@ function outboxWith(answer: (body: ReadingBody) => Observable<unknown>) {
   const sent: { path: string; count: number }[] = [];
   const server = {
     put: (path: string, body: ReadingBody) => {
-      sent.push({ path, count: body.count });
+      sent.push({ path, count: countIn(body) });
       return answer(body);
     },
   };
@@ -51,7 +41,10 @@ function outboxWith(answer: (body: ReadingBody) => Observable<unknown>) {
 }
 
 // An outbox left over would go on delivering for the next test.
-afterEach(() => injector.destroy());
+afterEach(() => {
+  injector.destroy();
+  vi.restoreAllMocks();
+});
 beforeEach(async () => {
   await benchStore.outgoing.clear();
 });
@@ -64,6 +57,12 @@ describe('the outbox', () => {
     expect(sent.map(({ count }) => count)).toEqual([1, 2, 3]);
     expect(new Set(sent.map(({ path }) => path)).size).toBe(3);
     await vi.waitFor(async () => expect(await benchStore.outgoing.count()).toBe(0));
+  });
+
+  it('counts a record as on its way from the moment it is kept', async () => {
+    const { outbox } = outboxWith(() => throwError(() => new ServerAway('gone')));
+    const id = await outbox.addReading('x', reading(2));
+    expect(outbox.pending().map((record) => record.id)).toEqual([id]);
   });
 
   it('keeps everything while the server is away and sends it under the same id', async () => {
@@ -83,7 +82,7 @@ describe('the outbox', () => {
   it('keeps what is refused, with the reason, lets the rest pass, and tries again when told', async () => {
     let strict = true;
     const { outbox, delivered } = outboxWith((body) =>
-      strict && body.count === 13
+      strict && countIn(body) === 13
         ? throwError(() => new ServerRefusal(problem('NOT_FOUND', { detail: 'No such level.' })))
         : of(body),
     );
@@ -96,5 +95,33 @@ describe('the outbox', () => {
     strict = false;
     await outbox.retry(id);
     await vi.waitFor(() => expect(delivered).toHaveLength(2));
+  });
+
+  describe('in a browser that refuses to keep anything', () => {
+    const refuseStorage = (): void => {
+      vi.spyOn(benchStore.outgoing, 'add').mockRejectedValue(new Error('storage is forbidden'));
+    };
+
+    it('counts a record as kept only once the server has it', async () => {
+      refuseStorage();
+      const { outbox, sent, delivered } = outboxWith((body) => of(body));
+      await outbox.addReading('x', reading(5));
+      expect(sent.map(({ count }) => count)).toEqual([5]);
+      expect(delivered).toHaveLength(1);
+    });
+
+    it('says so when neither has it', async () => {
+      refuseStorage();
+      const { outbox, delivered } = outboxWith(() => throwError(() => new ServerAway('gone')));
+      await expect(outbox.addReading('x', reading(5))).rejects.toThrow(NotKept);
+      expect(delivered).toEqual([]);
+    });
+
+    it('passes on why the server refused', async () => {
+      refuseStorage();
+      const refusal = new ServerRefusal(problem('NOT_FOUND', { detail: 'No such level.' }));
+      const { outbox } = outboxWith(() => throwError(() => refusal));
+      await expect(outbox.addReading('x', reading(5))).rejects.toThrow('No such level.');
+    });
   });
 });

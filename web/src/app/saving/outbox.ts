@@ -4,14 +4,18 @@ import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/cont
 import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
 import { benchStore, type OutgoingRecord } from './bench-store';
-import { ServerAway, ServerRefusal } from './outcomes';
-import { Server } from './server';
+import { Server, ServerAway, ServerRefusal } from '../server';
 import { v4 as uuid } from 'uuid';
 
 /** What the server confirmed. */
 export type Delivery =
   | { readonly kind: 'predictions'; readonly investigationId: string; readonly record: Prediction }
   | { readonly kind: 'readings'; readonly investigationId: string; readonly record: Reading };
+
+/** A record is neither in this browser nor at the server: whoever typed it must know. */
+export class NotKept extends Error {
+  override readonly name = 'NotKept';
+}
 
 const RETRY_MS = 3000;
 
@@ -35,9 +39,11 @@ export class Outbox {
   readonly delivered = this.deliveries.asObservable();
 
   constructor() {
-    const pending = liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe(
-      (records) => this.pendingSignal.set(records),
-    );
+    const pending = liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe({
+      next: (records) => this.pendingSignal.set(records),
+      // Without storage nothing waits in it.
+      error: () => this.pendingSignal.set([]),
+    });
     inject(DestroyRef).onDestroy(() => pending.unsubscribe());
     merge(timer(0, RETRY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
@@ -70,9 +76,34 @@ export class Outbox {
     body: Readonly<Record<string, unknown>>,
   ): Promise<string> {
     const id = uuid();
-    await benchStore.outgoing.add({ id, kind, investigationId, body, at: Date.now() });
+    const record: OutgoingRecord = { id, kind, investigationId, body, at: Date.now() };
+    try {
+      await benchStore.outgoing.add(record);
+    } catch (error) {
+      await this.sendUnkept(record, error);
+      return id;
+    }
+    // The list of the storage comes a moment later, and nobody must read "Saved" until then.
+    this.pendingSignal.update((now) =>
+      now.some((other) => other.id === id) ? now : [...now, record],
+    );
     void this.deliver();
     return id;
+  }
+
+  /**
+   * This browser keeps nothing (a private window, a full or forbidden storage), so the record goes
+   * straight to the server and counts only once it is there.
+   * @throws NotKept when neither has it.
+   */
+  private async sendUnkept(record: OutgoingRecord, why: unknown): Promise<void> {
+    const { id, kind, investigationId, body } = record;
+    try {
+      const stored = await firstValueFrom(this.server.put<never>(`/api/${kind}/${id}`, body));
+      this.deliveries.next({ kind, investigationId, record: stored });
+    } catch (error) {
+      throw new NotKept(error instanceof ServerRefusal ? error.message : String(why));
+    }
   }
 
   private async deliver(): Promise<void> {
@@ -91,8 +122,8 @@ export class Outbox {
         await this.send(next);
       }
     } catch (error) {
-      if (!(error instanceof ServerAway)) throw error;
-      this.awaySignal.set(true);
+      if (error instanceof ServerAway) this.awaySignal.set(true);
+      // What the storage refuses to give back cannot be sent from here.
     } finally {
       this.delivering = false;
     }

@@ -1,11 +1,12 @@
 import 'fake-indexeddb/auto';
+import '@angular/compiler';
 import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract';
 import { object, string } from 'yup';
 import { benchStore } from './bench-store';
 import { SavedDocument, type Versioned } from './saved-document';
-import { ServerAway, ServerRefusal } from './outcomes';
+import { ServerAway, ServerRefusal } from '../server';
 
 interface Note {
   text: string;
@@ -166,5 +167,49 @@ describe('a document that saves itself', () => {
     write(document, 'x');
     await vi.waitFor(() => expect(document.state()).toBe('refused'));
     expect(document.message()).toBe('Trials hang on it.');
+  });
+
+  describe('and hears of a newer version', () => {
+    const newer = { version: 4, value: { text: 'theirs' } };
+
+    it('takes it over while nothing waits here, and writes against it from then on', async () => {
+      const { document, sent } = documentOn(accept);
+      document.refresh(newer);
+      expect(document.value()).toEqual({ text: 'theirs' });
+      expect(document.valid()).toEqual({ text: 'theirs' });
+      write(document, 'mine');
+      await vi.waitFor(() => expect(sent).toEqual([{ version: 4, value: { text: 'mine' } }]));
+    });
+
+    it('leaves what is being typed alone', () => {
+      const { document } = documentOn(accept);
+      write(document, 'half a wo');
+      document.refresh(newer);
+      expect(document.value()).toEqual({ text: 'half a wo' });
+    });
+
+    it('does not go back to an older one that arrives late', () => {
+      const { document } = documentOn(accept);
+      document.refresh(newer);
+      document.refresh({ version: 3, value: { text: 'late' } });
+      expect(document.value()).toEqual({ text: 'theirs' });
+    });
+  });
+
+  it('sends to the server though this browser keeps nothing', async () => {
+    vi.spyOn(benchStore.drafts, 'put').mockRejectedValue(new Error('storage is forbidden'));
+    vi.spyOn(benchStore.drafts, 'delete').mockRejectedValue(new Error('storage is forbidden'));
+    const { document, sent } = documentOn(accept);
+    write(document, 'no room here');
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(sent).toHaveLength(1);
+  });
+
+  it('writes one draft for a drag and not one for each move', async () => {
+    const put = vi.spyOn(benchStore.drafts, 'put');
+    const { document } = documentOn(accept);
+    for (let move = 0; move < 50; move += 1) write(document, `at ${move}`);
+    await vi.waitFor(() => expect(document.state()).toBe('saved'));
+    expect(put).toHaveBeenCalledTimes(1);
   });
 });

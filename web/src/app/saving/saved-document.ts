@@ -1,9 +1,18 @@
 import { computed, signal, type Signal } from '@angular/core';
 import { check, type FieldError } from '@nab/contract';
-import { debounceTime, firstValueFrom, Subject, type Observable, type Subscription } from 'rxjs';
+import {
+  debounceTime,
+  EMPTY,
+  firstValueFrom,
+  fromEvent,
+  merge,
+  Subject,
+  type Observable,
+  type Subscription,
+} from 'rxjs';
 import type { Schema } from 'yup';
 import { benchStore } from './bench-store';
-import { ServerAway, ServerRefusal } from './outcomes';
+import { ServerAway, ServerRefusal } from '../server';
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'invalid' | 'conflict' | 'refused';
 
@@ -32,6 +41,8 @@ export interface SavedDocumentOptions<T> {
 }
 
 const QUIET_MS = 400;
+/** A hand that drags writes its draft when it rests, and not for each move of the pointer. */
+const DRAFT_MS = 150;
 const RETRY_MS = 3000;
 const STEP_MS = 700;
 const MOST_STEPS = 100;
@@ -56,6 +67,8 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private theirs: Versioned<T> | null = null;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
+  /** Whether the newest value is not yet in this browser's database. */
+  private unkept = false;
 
   /** What is on screen, faults and all. */
   readonly value: Signal<T>;
@@ -78,6 +91,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
       return checked.ok ? [] : checked.errors;
     });
     this.subscription = this.edits.pipe(debounceTime(QUIET_MS)).subscribe(() => void this.save());
+    this.subscription.add(
+      merge(this.edits.pipe(debounceTime(DRAFT_MS)), pageLeft()).subscribe(() => this.keepDraft()),
+    );
   }
 
   /** Message beside a field, or null. */
@@ -126,13 +142,38 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (this.errors().length === 0) this.validSignal.set(next);
     if (this.stateSignal() === 'conflict') return;
     this.stateSignal.set(this.errors().length > 0 ? 'invalid' : 'saving');
-    void benchStore.drafts.put({ key: this.options.key, version: this.version, value: next });
+    this.unkept = true;
     this.edits.next();
+  }
+
+  /** Writes what is on screen to this browser's own database, unless it is there already. */
+  private keepDraft(): void {
+    if (!this.unkept) return;
+    this.unkept = false;
+    const draft = { key: this.options.key, version: this.version, value: this.valueSignal() };
+    // A browser that keeps nothing still sends to the server.
+    benchStore.drafts.put(draft).catch(() => undefined);
+  }
+
+  private async dropDraft(): Promise<void> {
+    this.unkept = false;
+    await benchStore.drafts.delete(this.options.key).catch(() => undefined);
+  }
+
+  /**
+   * Takes over what the server has now, if it is newer and nothing here waits to be sent; a change
+   * that does wait meets the newer version as a conflict when it is sent.
+   */
+  refresh(stored: Versioned<T>): void {
+    if (stored.version <= this.version || this.stateSignal() !== 'saved' || this.sending) return;
+    this.version = stored.version;
+    this.valueSignal.set(stored.value);
+    this.validSignal.set(stored.value);
   }
 
   /** Picks up a draft that this browser kept from an earlier visit. */
   async restoreDraft(): Promise<void> {
-    const draft = await benchStore.drafts.get(this.options.key);
+    const draft = await benchStore.drafts.get(this.options.key).catch(() => undefined);
     if (!draft || this.stateSignal() !== 'saved') return;
     if (draft.version !== this.version) {
       // The server moved on: show the kept change as a conflict instead of losing either.
@@ -161,10 +202,11 @@ export class SavedDocument<T extends object> implements SaveProgress {
     this.validSignal.set(this.theirs.value);
     this.theirs = null;
     this.stateSignal.set('saved');
-    void benchStore.drafts.delete(this.options.key);
+    void this.dropDraft();
   }
 
   close(): void {
+    this.keepDraft();
     this.subscription.unsubscribe();
     clearTimeout(this.retryTimer);
     // Leaving the page within the quiet time must not leave the change behind.
@@ -182,7 +224,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
       this.messageSignal.set('');
       if (this.valueSignal() === value) {
         this.stateSignal.set('saved');
-        await benchStore.drafts.delete(this.options.key);
+        await this.dropDraft();
       }
     } catch (error) {
       this.settle(error);
@@ -208,6 +250,11 @@ export class SavedDocument<T extends object> implements SaveProgress {
       this.stateSignal.set('refused');
     }
   }
+}
+
+/** The lid is closed or the page left: the last moment to keep anything. */
+function pageLeft(): Observable<unknown> {
+  return typeof window === 'undefined' ? EMPTY : fromEvent(window, 'pagehide');
 }
 
 /** Names of the keys that differ, one level deep, such as `winding.turns`. */

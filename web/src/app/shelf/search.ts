@@ -24,9 +24,10 @@ import { firstValueFrom, type Subscription } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { FrontChart } from '../charts/front-chart';
 import { Notice } from '../frame/notice';
+import { freshPlan } from '../lesson';
 import { OpenDocuments } from '../frame/save-status';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { Server, ServerRefusal } from '../saving';
+import { Server, ServerRefusal } from '../server';
 import { bandText, countText, objectWord, secondsText, supplyText, wireText } from '../words';
 import { SearchService } from './search-service';
 import { ShelfStore } from './shelf-store';
@@ -122,7 +123,7 @@ export class ShelfSearchPage {
   });
 
   constructor() {
-    inject(OpenDocuments).documents.set([]);
+    inject(OpenDocuments).show(null);
     void this.store.load();
   }
 
@@ -191,17 +192,15 @@ export class ShelfSearchPage {
         this.server.create({
           id,
           design: document,
-          plan: {
+          plan: freshPlan({
             title: 'How does the number of turns change what the magnet lifts?',
+            experiment: 'straight-magnet',
             factor: 'turns',
-            levels: levels.map((level) => ({ id: uuid(), turns: level })),
-            groups: Array.from({ length: this.groups() }, (_, i) => ({
-              id: uuid(),
-              name: `Group ${i + 1}`,
-            })),
-            repeats: 3,
-            traySize: 60,
-          },
+            levels: levels.map((level) => `${level} turns`),
+            measure: 'objects-one-end',
+            groupCount: this.groups(),
+          }),
+          actor: 'educator',
         }),
       );
       await this.router.navigate(['/investigations', id, 'magnet']);

@@ -6,6 +6,7 @@ import {
   type SearchResult,
   type SearchStock,
 } from '@nab/core';
+import { expose } from 'comlink';
 
 export interface SearchRequest {
   readonly stock: SearchStock;
@@ -15,20 +16,27 @@ export type SearchMessage =
   | { readonly progress: SearchProgress }
   | { readonly result: SearchResult; readonly seconds: number };
 
-// Cancelled by ending the worker, so it need not listen while it searches.
-addEventListener('message', ({ data }: MessageEvent<SearchRequest>) => {
-  const start = performance.now();
-  let shown = 0;
-  const run = searchShelf(data.stock, data.limits);
-  for (;;) {
-    const step = run.next();
-    if (step.done) {
-      const seconds = (performance.now() - start) / 1000;
-      postMessage({ result: step.value, seconds } satisfies SearchMessage);
-      return;
+/** Progress is told at most so often, ms. */
+const TELL_MS = 60;
+
+const api = {
+  // Cancelled by ending the worker, so it need not listen while it searches.
+  search({ stock, limits }: SearchRequest, tell: (message: SearchMessage) => void): void {
+    const start = performance.now();
+    let shown = 0;
+    const run = searchShelf(stock, limits);
+    for (;;) {
+      const step = run.next();
+      if (step.done) {
+        tell({ result: step.value, seconds: (performance.now() - start) / 1000 });
+        return;
+      }
+      if (performance.now() - shown < TELL_MS) continue;
+      shown = performance.now();
+      tell({ progress: step.value });
     }
-    if (performance.now() - shown < 60) continue;
-    shown = performance.now();
-    postMessage({ progress: step.value } satisfies SearchMessage);
-  }
-});
+  },
+};
+export type SearchApi = typeof api;
+
+expose(api);

@@ -25,7 +25,7 @@ import {
   type SmallObjectId,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { namesOf } from '../magnet/names';
+import { namesOf } from '../words';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
 
 type PartKey = 'core' | 'reel' | 'cell' | 'object';

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
-import { Server, ServerRefusal } from '../saving';
+import { Server, ServerRefusal } from '../server';
 
 /** The educator's shelf as the server has it. */
 @Injectable({ providedIn: 'root' })
@@ -60,7 +60,7 @@ export class ShelfStore {
     return this.guard(async () => {
       const entry = this.takenOff();
       if (!entry) return;
-      const body = { version: 0, item: entry.item };
+      const body = { version: 0, item: entry.item, putBack: true };
       const stored = await firstValueFrom(
         this.server.put<VersionedShelfItem>(`/api/shelf/${entry.id}`, body),
       );

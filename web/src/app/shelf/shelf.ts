@@ -133,7 +133,7 @@ export class ShelfPage {
   protected readonly editing = signal<string | null>(null);
 
   constructor() {
-    inject(OpenDocuments).documents.set([]);
+    inject(OpenDocuments).show(null);
     void this.store.load();
   }
 

@@ -2,16 +2,18 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
+  DestroyRef,
   inject,
   signal,
 } from '@angular/core';
 import { formatQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Observable, type Subscription } from 'rxjs';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { skip, type Subscription } from 'rxjs';
 import { Notice } from '../frame/notice';
 import { ShellStore } from './shell-store';
-import type { ShellCheck as Check, ShellMessage } from './shell.worker';
+import { WorkerCalls } from '../workers/worker-calls';
+import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker';
 
 /** The pull by finite elements, two ways, gap after gap, beside the network's. */
 @Component({
@@ -79,6 +81,9 @@ export class ShellCheck {
   protected readonly working = signal(false);
   protected readonly fault = signal('');
   private running: Subscription | null = null;
+  private readonly calls = new WorkerCalls<ShellApi>(
+    () => new Worker(new URL('./shell.worker', import.meta.url), { type: 'module' }),
+  );
 
   protected readonly rows = computed(() =>
     [...this.checks()]
@@ -95,47 +100,39 @@ export class ShellCheck {
 
   constructor() {
     // What was solved belongs to the magnet it was solved for.
-    effect(() => {
-      this.store.shell();
-      this.stop();
-      this.checks.set([]);
-      this.fault.set('');
-    });
+    toObservable(this.store.shell)
+      .pipe(skip(1), takeUntilDestroyed())
+      .subscribe(() => this.forget());
+    inject(DestroyRef).onDestroy(() => this.calls.end());
+  }
+
+  private forget(): void {
+    this.stop();
+    this.checks.set([]);
+    this.fault.set('');
   }
 
   protected start(): void {
-    this.checks.set([]);
-    this.fault.set('');
+    this.forget();
     this.working.set(true);
-    this.running = this.solve().subscribe({
-      next: (message) => {
-        if (message.kind === 'gaps') this.gaps.set(message.count);
-        if (message.kind === 'check') this.checks.update((all) => [...all, message.check]);
-        if (message.kind === 'fault') this.fault.set(message.sentence);
-      },
-      error: () => {
-        this.fault.set('The solver ended unexpectedly. Press the button to start it again.');
-        this.working.set(false);
-      },
-      complete: () => this.working.set(false),
-    });
+    this.running = this.calls
+      .stream<ShellMessage>((api, tell) => api.check(this.store.shell(), tell))
+      .subscribe({
+        next: (message) => {
+          if (message.kind === 'gaps') this.gaps.set(message.count);
+          if (message.kind === 'check') this.checks.update((all) => [...all, message.check]);
+          if (message.kind === 'fault') this.fault.set(message.sentence);
+        },
+        error: () => {
+          this.fault.set('The solver ended unexpectedly. Press the button to start it again.');
+          this.working.set(false);
+        },
+        complete: () => this.working.set(false),
+      });
   }
 
   protected stop(): void {
     this.running?.unsubscribe();
     this.working.set(false);
-  }
-
-  private solve(): Observable<ShellMessage> {
-    return new Observable((subscriber) => {
-      const worker = new Worker(new URL('./shell.worker', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<ShellMessage>) => {
-        subscriber.next(data);
-        if (data.kind === 'done') subscriber.complete();
-      };
-      worker.onerror = (event) => subscriber.error(new Error(event.message));
-      worker.postMessage(this.store.shell());
-      return () => worker.terminate();
-    });
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Build, ShellMagnet } from '@nab/core';
+import type { WoundCoil, ShellMagnet } from '@nab/core';
 
 const BOX = { width: 460, height: 400, axis: 230, top: 52, bottom: 300 };
 /** Gap and tilt are drawn many times larger, or nobody would see them. */
@@ -93,7 +93,7 @@ let nextId = 0;
 })
 export class ShellDrawing {
   readonly shell = input.required<ShellMagnet>();
-  readonly build = input.required<Build>();
+  readonly build = input.required<WoundCoil>();
   /** What hangs, in words. */
   readonly load = input.required<string>();
   readonly gap = input.required<string>();

@@ -1,5 +1,12 @@
-import { formatNumber, formatQuantity, type ShellEvaluation, type ShellMagnet } from '@nab/core';
-import type { Fact } from '../magnet/facts';
+import {
+  formatNumber,
+  formatQuantity,
+  fullAt,
+  MATERIALS,
+  type ShellEvaluation,
+  type ShellMagnet,
+} from '@nab/core';
+import type { Fact } from '../inspector/fact';
 import { secondsText } from '../words';
 
 const ROTERS = 'Roters, Electromagnetic Devices (1941), chapters 4 and 5';
@@ -30,13 +37,13 @@ export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fac
       name: 'Ampere-turns, each',
       value: formatQuantity(build.ampereTurns, 'current'),
       formula: 'Θ = N I',
-      inputs: [`N = ${shell.turns}`, `I = ${ampere}`],
+      inputs: [`N = ${shell.winding.turns}`, `I = ${ampere}`],
       source: 'Ampère’s law',
     },
     {
       name: 'In the pole',
       value: tesla(pull.pole),
-      note: 'at its base; about 2 T is full',
+      note: `at its base; full at about ${formatNumber(fullAt(MATERIALS[shell.material].curve), 2)} T`,
       formula: 'Θ = Φ (R_gaps + R_leakage) + ∮ H(Φ/A) ds',
       inputs: [
         `pole ${formatQuantity(2 * steel.poleRadius, 'length', 'mm')} across`,

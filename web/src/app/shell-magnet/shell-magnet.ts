@@ -1,125 +1,66 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  cautionsFor,
-  CELL_SIZES,
-  CELLS,
-  CHEMISTRIES,
-  evaluateMagnet,
-  formatQuantity,
-  INSULATIONS,
-  MATERIALS,
-  type Caution,
-} from '@nab/core';
-import { DIODES, newShell } from '@nab/contract';
-import { NzButtonModule } from 'ng-zorro-antd/button';
-import { CellsChart } from '../charts/cells-chart';
-import { LoadChart } from '../charts/load-chart';
-import { fileName, saveFile } from '../files/save-file';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { check, shellSchema, type ShellDocument } from '@nab/contract';
 import { Notice } from '../frame/notice';
-import { CautionList } from '../magnet/caution-list';
-import { FactsGrid } from '../magnet/facts-grid';
-import { namesOf } from '../magnet/names';
-import { cellsSentence, massText } from '../words';
-import { ShellCheck } from './shell-check';
-import { ShellDrawing } from './shell-drawing';
-import { ShellField } from './shell-fields';
-import { shellFacts } from './shell-facts';
-import { ShellStore } from './shell-store';
+import { OpenDocuments } from '../frame/save-status';
+import { StandingDesign, type SavedDocument } from '../saving';
+import { ShellDesigner } from './shell-designer';
+import { SHELL_DOCUMENT, ShellStore } from './shell-store';
 
-/** A load that hurts when it drops on a foot, kg. Common practice, no source. */
-const HEAVY_KG = 0.5;
-
-/** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
+/** The shell magnet that stands beside the investigations, for the demonstrator. */
 @Component({
   selector: 'nab-shell-magnet',
-  imports: [
-    CautionList,
-    CellsChart,
-    FactsGrid,
-    LoadChart,
-    Notice,
-    NzButtonModule,
-    ShellCheck,
-    ShellDrawing,
-    ShellField,
+  imports: [Notice, ShellDesigner],
+  providers: [
+    StandingDesign,
+    {
+      provide: SHELL_DOCUMENT,
+      useFactory: () => {
+        const standing = inject(StandingDesign);
+        return computed(() => standing.document() as unknown as SavedDocument<ShellDocument>);
+      },
+    },
+    ShellStore,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  templateUrl: './shell-magnet.html',
-  styleUrl: './shell-magnet.less',
+  styles: `
+    :host {
+      display: block;
+      max-width: 1240px;
+      margin: 0 auto;
+      padding: 24px 28px 48px;
+    }
+  `,
+  template: `
+    @if (standing.document()) {
+      <nab-shell-designer />
+    } @else if (standing.fault(); as fault) {
+      <nab-notice state="stop">{{ fault }}</nab-notice>
+    } @else {
+      <p class="nab-soft">Loading …</p>
+    }
+  `,
 })
 export class ShellMagnetPage {
-  protected readonly store = inject(ShellStore);
-  protected readonly materials = namesOf(MATERIALS);
-  protected readonly insulations = INSULATIONS;
-  protected readonly chemistries = CHEMISTRIES;
-  protected readonly diodes = DIODES;
-  protected readonly faults = signal<readonly string[]>([]);
-  protected readonly sizes = computed(() => {
-    const { chemistry } = this.store.value().supply;
-    return Object.fromEntries(
-      Object.entries(CELL_SIZES).filter(([size]) =>
-        CELLS.some((cell) => cell.chemistry === chemistry && cell.size === size),
-      ),
-    );
-  });
+  protected readonly standing = inject(StandingDesign);
 
-  protected readonly sentence = computed(() => {
-    const { evaluation } = this.store.evaluated();
-    if (!evaluation) return '';
-    const { load, band } = evaluation;
-    return `Holds about ${massText(load)}, likely ${massText(band.low)} to ${massText(band.high)}.`;
-  });
-  protected readonly cells = computed(() =>
-    this.store.shell().supply.bench
-      ? ''
-      : cellsSentence(this.store.evaluated().steps, this.store.load()),
-  );
-  protected readonly facts = computed(() => {
-    const { evaluation } = this.store.evaluated();
-    if (!evaluation) return [];
-    return shellFacts(this.store.shell(), evaluation);
-  });
-
-  /** Those of its coil and supply, and the load's own. */
-  protected readonly cautions = computed((): Caution[] => {
-    const { evaluation } = this.store.evaluated();
-    if (!evaluation) return [];
-    const coil = this.store.coil();
-    const others = cautionsFor(coil, evaluateMagnet(coil)).filter(
-      ({ code }) => code !== 'sharp-core' && code !== 'hung-load' && code !== 'wire-ends',
-    );
-    return evaluation.load > HEAVY_KG
-      ? [{ code: 'hung-load', severity: 'caution' }, ...others]
-      : others;
-  });
-
-  protected again(): void {
-    this.store.show(newShell());
-    this.faults.set([]);
+  constructor() {
+    const open = inject(OpenDocuments);
+    open.show(this.standing.documents);
+    inject(DestroyRef).onDestroy(() => {
+      open.show(null);
+      this.standing.close();
+    });
+    void this.standing.open('shell-magnet', keptBefore);
   }
+}
 
-  protected save(): void {
-    const document = this.store.valid();
-    const text = `${JSON.stringify(document, null, 2)}\n`;
-    saveFile(`${fileName(document.name)}.json`, new Blob([text], { type: 'application/json' }));
+/** The shell magnet that an earlier Nab kept in this browser alone. */
+function keptBefore(): ShellDocument | null {
+  try {
+    const text = localStorage.getItem('nab.shell-magnet');
+    const checked = text === null ? null : check(shellSchema, JSON.parse(text), 'file');
+    return checked?.ok ? (checked.value as ShellDocument) : null;
+  } catch {
+    return null;
   }
-
-  protected async open(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    if (!file) return;
-    this.faults.set(this.store.open(await file.text()));
-    box.value = '';
-  }
-
-  protected readonly seatWords = computed(() => {
-    const { gap, tilt, covered } = this.store.shell().seat;
-    const parts = [`gap ${formatQuantity(gap, 'length', 'mm')}`];
-    if (tilt > 0) parts.push(`tilted by ${formatQuantity(tilt, 'length', 'mm')}`);
-    if (covered < 1) parts.push(`${Math.round(covered * 100)} % covered`);
-    return parts.join(', ');
-  });
-  protected readonly loadWords = computed(() => {
-    const { evaluation } = this.store.evaluated();
-    return evaluation ? `about ${massText(evaluation.load)}` : '';
-  });
 }

@@ -1,17 +1,9 @@
-import { computed, Injectable, signal } from '@angular/core';
-import {
-  check,
-  newShell,
-  shellSchema,
-  toShellMagnet,
-  type FieldError,
-  type ShellDocument,
-} from '@nab/contract';
+import { computed, inject, Injectable, InjectionToken, type Signal } from '@angular/core';
+import { check, shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract';
 import {
   CELLS,
   CONTACT_GAPS,
   cellsAgainstLoad,
-  coilOfShell,
   CoreError,
   evaluateShell,
   parseQuantity,
@@ -19,24 +11,22 @@ import {
   STANDARD_GRAVITY,
   type LoadHeld,
 } from '@nab/core';
+import type { SavedDocument } from '../saving';
 
-const KEY = 'nab.shell-magnet';
+/** The shell magnet's document that is on screen, an investigation's or one that stands by itself. */
+export const SHELL_DOCUMENT = new InjectionToken<Signal<SavedDocument<ShellDocument>>>(
+  'the shell magnet on screen',
+);
 
-/** The shell magnet on this device: typed, checked, evaluated, and still there tomorrow. */
-@Injectable({ providedIn: 'root' })
+/** The shell magnet on screen: what is typed, and what it does. */
+@Injectable()
 export class ShellStore {
-  private readonly valueSignal = signal<ShellDocument>(stored());
-  private readonly validSignal = signal<ShellDocument>(this.valueSignal());
-  /** What is on screen, faults and all. */
-  readonly value = this.valueSignal.asReadonly();
-  readonly valid = this.validSignal.asReadonly();
-  readonly errors = computed((): readonly FieldError[] => {
-    const checked = check(shellSchema, this.value());
-    return checked.ok ? [] : checked.errors;
-  });
+  readonly document = inject(SHELL_DOCUMENT);
+  /** What is on screen, faults and all, and the last value without faults. */
+  readonly value = computed(() => this.document().value());
+  readonly valid = computed(() => this.document().valid());
 
   readonly shell = computed(() => toShellMagnet(this.valid()));
-  readonly coil = computed(() => coilOfShell(this.shell()));
   readonly evaluated = computed(() => {
     const shell = this.shell();
     try {
@@ -63,33 +53,27 @@ export class ShellStore {
   readonly load = computed(() => parseQuantity(this.valid().load, 'mass').si);
 
   errorAt(path: string): string | null {
-    return this.errors().find((error) => error.path === path)?.message ?? null;
+    return this.document().errorAt(path);
   }
 
   /** Changes one value, named by its path such as `shell.wall`. */
   set(path: string, to: string | number): void {
     const [part, key] = path.split('.') as [keyof ShellDocument, string | undefined];
-    const before = this.value();
-    const next: ShellDocument = {
-      ...before,
-      [part]: key === undefined ? to : { ...(before[part] as object), [key]: to },
-    };
-    const { supply } = next;
-    const made = CELLS.filter(({ chemistry }) => chemistry === supply.chemistry);
-    // Another chemistry may not be made in the size there was.
-    const size = made.some((cell) => cell.size === supply.size) ? supply.size : made[0]!.size;
-    this.show({ ...next, supply: { ...supply, size } });
+    this.document().edit((before) => {
+      const next: ShellDocument = {
+        ...before,
+        [part]: key === undefined ? to : { ...(before[part] as object), [key]: to },
+      };
+      const { supply } = next;
+      const made = CELLS.filter(({ chemistry }) => chemistry === supply.chemistry);
+      // Another chemistry may not be made in the size there was.
+      const size = made.some((cell) => cell.size === supply.size) ? supply.size : made[0]!.size;
+      return { ...next, supply: { ...supply, size } };
+    });
   }
 
   show(next: ShellDocument): void {
-    this.valueSignal.set(next);
-    if (!check(shellSchema, next).ok) return;
-    this.validSignal.set(next);
-    try {
-      localStorage.setItem(KEY, JSON.stringify(next));
-    } catch {
-      // A full or forbidden storage costs only the memory of this page.
-    }
+    this.document().edit(() => next);
   }
 
   /** @returns sentences that say what is wrong with the file; none when it was opened. */
@@ -106,15 +90,5 @@ export class ShellStore {
     }
     this.show(checked.value);
     return [];
-  }
-}
-
-function stored(): ShellDocument {
-  try {
-    const text = localStorage.getItem(KEY);
-    const checked = text === null ? null : check(shellSchema, JSON.parse(text), 'file');
-    return checked?.ok ? checked.value : newShell();
-  } catch {
-    return newShell();
   }
 }

@@ -13,6 +13,7 @@ import {
   solveAdaptively,
   type ShellMagnet,
 } from '@nab/core';
+import { expose } from 'comlink';
 
 /** What finite elements say of one of the magnets at one gap. */
 export interface ShellCheck {
@@ -28,36 +29,40 @@ export interface ShellCheck {
 export type ShellMessage =
   | { readonly kind: 'gaps'; readonly count: number }
   | { readonly kind: 'check'; readonly check: ShellCheck }
-  | { readonly kind: 'fault'; readonly sentence: string }
-  | { readonly kind: 'done' };
+  | { readonly kind: 'fault'; readonly sentence: string };
 
-const send = (message: ShellMessage): void => postMessage(message);
-
-addEventListener('message', ({ data: shell }: MessageEvent<ShellMagnet>) => {
-  try {
-    const flat = { ...shell, seat: { ...shell.seat, tilt: 0, covered: 1 } };
-    // The gap that is set comes first, then the others, for the curve.
-    const others = CONTACT_GAPS.map(({ gap }) => gap).filter((gap) => gap !== shell.seat.gap);
-    send({ kind: 'gaps', count: 1 + others.length });
-    for (const gap of [shell.seat.gap, ...others]) {
-      const one = { ...flat, seat: { ...flat.seat, gap } };
-      const problem = shellFieldProblem(one, buildShell(one));
-      const { solution } = solveAdaptively(problem, { ...QUICK, measure: 'energy' });
-      send({
-        kind: 'check',
-        check: {
-          gap,
-          network: evaluateShell(one).pull.force,
-          force: -forceOn(solution, 1),
-          work: -forceByVirtualWork(solution, 1, gap / 50),
-          peak: meanFluxDensity(solution, 0).peak,
-          energy: fieldEnergy(solution).energy,
-        },
-      });
+const api = {
+  /** One gap after the other: the one that is set first, then the others, for the curve. */
+  check(shell: ShellMagnet, send: (message: ShellMessage) => void): void {
+    try {
+      const flat = { ...shell, seat: { ...shell.seat, tilt: 0, covered: 1 } };
+      const others = CONTACT_GAPS.map(({ gap }) => gap).filter((gap) => gap !== shell.seat.gap);
+      send({ kind: 'gaps', count: 1 + others.length });
+      for (const gap of [shell.seat.gap, ...others]) {
+        send({ kind: 'check', check: checkAt({ ...flat, seat: { ...flat.seat, gap } }) });
+      }
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      send({ kind: 'fault', sentence: error.message });
     }
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    send({ kind: 'fault', sentence: error.message });
-  }
-  send({ kind: 'done' });
-});
+  },
+};
+export type ShellApi = typeof api;
+
+expose(api);
+
+function checkAt(shell: ShellMagnet): ShellCheck {
+  const { gap } = shell.seat;
+  const { solution } = solveAdaptively(shellFieldProblem(shell, buildShell(shell)), {
+    ...QUICK,
+    measure: 'energy',
+  });
+  return {
+    gap,
+    network: evaluateShell(shell).pull.force,
+    force: -forceOn(solution, 1),
+    work: -forceByVirtualWork(solution, 1, gap / 50),
+    peak: meanFluxDensity(solution, 0).peak,
+    energy: fieldEnergy(solution).energy,
+  };
+}

@@ -11,15 +11,9 @@ import {
   type SweepPoint,
   type SweptQuantity,
 } from '@nab/core';
+import { expose } from 'comlink';
 
-/** What the page asks, and what the worker answers; `key` tells answers apart. */
-export interface SweepRequest {
-  readonly key: number;
-  readonly design: MagnetDesign;
-  readonly quantities: readonly SweptQuantity[];
-}
-export interface SweepAnswer {
-  readonly key: number;
+export interface Sweeps {
   readonly sweeps: Readonly<Partial<Record<SweptQuantity, readonly SweepPoint[]>>>;
   /** Load held against the contact gap; empty when the magnet cannot be built. */
   readonly load: readonly LoadHeld[];
@@ -29,14 +23,21 @@ export interface SweepAnswer {
 
 const MOST_CELLS = 6;
 
-addEventListener('message', ({ data }: MessageEvent<SweepRequest>) => {
-  const sweeps = Object.fromEntries(
-    data.quantities.map((quantity) => [quantity, sweepDesign(data.design, quantity)]),
-  );
-  postMessage({ key: data.key, sweeps, ...loadsOf(data.design) } satisfies SweepAnswer);
-});
+const api = {
+  sweep(design: MagnetDesign, quantities: readonly SweptQuantity[]): Sweeps {
+    return {
+      sweeps: Object.fromEntries(
+        quantities.map((quantity) => [quantity, sweepDesign(design, quantity)]),
+      ),
+      ...loadsOf(design),
+    };
+  },
+};
+export type SweepApi = typeof api;
 
-function loadsOf(design: MagnetDesign): Pick<SweepAnswer, 'load' | 'cells'> {
+expose(api);
+
+function loadsOf(design: MagnetDesign): Pick<Sweeps, 'load' | 'cells'> {
   try {
     return {
       load: loadCurve(design, evaluateMagnet(design)),

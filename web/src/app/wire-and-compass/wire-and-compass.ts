@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { quantityProblem, type QuantityLimits } from '@nab/contract';
+import { quantityProblem } from '@nab/contract';
 import {
   compassDeflection,
   formatQuantity,
@@ -9,11 +9,12 @@ import {
   sheetField,
   straightWireField,
   type QuantityKind,
+  type QuantityLimits,
 } from '@nab/core';
 import { OpenDocuments } from '../frame/save-status';
 import { AxisChart } from '../charts/axis-chart';
 import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { Compass } from './compass';
+import { Compass } from '../compass/compass';
 
 const LIMITS = {
   current: { min: 0, max: 100, unit: 'A' },
@@ -72,7 +73,7 @@ export class WireAndCompassPage {
   protected readonly coilCurrent = new Typed('2 A', 'current', LIMITS.current);
 
   constructor() {
-    inject(OpenDocuments).documents.set([]);
+    inject(OpenDocuments).show(null);
   }
 
   protected readonly wire = computed(() => {

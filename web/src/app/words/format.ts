@@ -33,7 +33,7 @@ export function secondsText(seconds: number): string {
 
 /** A length of wire in the unit that suits it. */
 export function wireText(metres: number): string {
-  return metres < 1
+  return Math.ceil(metres * 100) < 100
     ? `${Math.ceil(metres * 100)} cm`
     : `${(Math.ceil(metres * 100) / 100).toFixed(2)} m`;
 }
@@ -43,6 +43,6 @@ export function percentText(share: number): string {
 }
 
 /** A mass to be held, kg, in the unit that suits it. */
-export function massText(mass: number): string {
-  return mass >= 1 ? formatQuantity(mass, 'mass', 'kg') : formatQuantity(mass, 'mass', 'g');
+export function massText(mass: number, digits = 3): string {
+  return formatQuantity(mass, 'mass', mass >= 1 ? 'kg' : 'g', digits);
 }

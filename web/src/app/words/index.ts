@@ -18,4 +18,7 @@ export {
   wireText,
 } from './format';
 export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from './things';
+export { namesOf } from './names';
+export { completeUnit, stepQuantity } from './steps';
 export { liftSentence, limitSentence } from './magnet-sentence';
+export { axisLabel, inUnitOf, measuredBand, measuredText, outcomeText } from './readings';

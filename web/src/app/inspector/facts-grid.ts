@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import type { Fact } from './facts';
+import type { Fact } from './fact';
 
 /** The numbers in squares; each answers “why?” with formula, inputs and source. */
 @Component({

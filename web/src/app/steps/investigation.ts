@@ -3,22 +3,24 @@ import {
   Component,
   computed,
   DestroyRef,
-  effect,
   inject,
   input,
-  untracked,
 } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink, RouterOutlet } from '@angular/router';
 import { predictionFor } from '@nab/contract';
+import { WANTED_PROBABILITY } from '@nab/core';
+import { EXPERIMENT_VIEWS } from '../experiments';
 import { OpenDocuments } from '../frame/save-status';
-import { InvestigationStore } from './investigation-store';
+import { LessonService } from '../lesson';
+import { InvestigationStore } from '../investigation/investigation-store';
 import { StepsRail, type Step } from './steps-rail';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */
 @Component({
   selector: 'nab-investigation',
   imports: [RouterLink, RouterOutlet, StepsRail],
-  providers: [InvestigationStore],
+  providers: [LessonService, InvestigationStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -113,15 +115,20 @@ export class InvestigationPage {
 
   protected readonly steps = computed((): readonly Step[] => {
     const plan = this.store.plan().value();
-    const { evaluation, fault } = this.store.base();
+    const base = this.store.base();
+    const cases = this.store.cases();
     const trials = this.store.trials().length;
-    const planned = plan.levels.length * plan.groups.length * plan.repeats;
+    const planned = cases.length * plan.groups.length * plan.repeats;
     const predictions = plan.groups.flatMap((group) =>
-      plan.levels.filter((level) => predictionFor(this.store.predictions(), group.id, level.id)),
+      cases.filter((c) => predictionFor(this.store.predictions(), group.id, c.levelId, c.seriesId)),
     ).length;
     const planFaults = this.store.plan().errors().length;
     const judged = this.store.judgement();
-    const doubts = judged.indistinct.length + judged.overTray.length + judged.nothing.length;
+    const doubts =
+      cases.filter(({ fault, stops }) => fault !== null || stops.length > 0).length +
+      (judged?.overCeiling.length ?? 0) +
+      (judged?.nothing.length ?? 0) +
+      (judged?.neighbours.filter((n) => n.probabilityInOrder < WANTED_PROBABILITY).length ?? 0);
     return [
       {
         path: 'question',
@@ -129,19 +136,19 @@ export class InvestigationPage {
         note:
           planFaults > 0
             ? 'A field needs mending'
-            : `${plan.levels.length} levels, ${plan.groups.length} groups`,
+            : `${cases.length} levels, ${plan.groups.length} groups`,
         state: planFaults > 0 || doubts > 0 ? 'attention' : 'done',
       },
       {
         path: 'magnet',
-        name: 'Magnet',
-        note: fault ? 'Cannot be wound like this' : this.store.design().value().name,
-        state: fault ? 'attention' : 'done',
+        name: EXPERIMENT_VIEWS[plan.experiment].step,
+        note: base ? this.store.design().value().name : 'Cannot be built like this',
+        state: base ? 'done' : 'attention',
       },
       {
         path: 'prepare',
         name: 'Prepare',
-        note: evaluation ? 'Wire, kit, cautions' : 'Needs a magnet',
+        note: base ? 'Wire, kit, cautions' : 'Needs a design',
         state: trials > 0 ? 'done' : 'open',
       },
       {
@@ -160,12 +167,11 @@ export class InvestigationPage {
   });
 
   constructor() {
+    toObservable(this.id)
+      .pipe(takeUntilDestroyed())
+      .subscribe((id) => void this.store.open(id));
     const open = inject(OpenDocuments);
-    effect(() => {
-      const id = this.id();
-      untracked(() => void this.store.open(id));
-    });
-    effect(() => open.documents.set(this.store.documents()));
-    inject(DestroyRef).onDestroy(() => open.documents.set([]));
+    open.show(this.store.documents);
+    inject(DestroyRef).onDestroy(() => open.show(null));
   }
 }

@@ -1,15 +1,18 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  DesignSummary,
   DesignUpdate,
   Investigation,
   InvestigationSummary,
   NewInvestigation,
   PlanUpdate,
   Problem,
+  SchoolClass,
   VersionedDesign,
   VersionedShelfItem,
 } from '@nab/contract';
+import type { ExperimentId } from '@nab/core';
 import { catchError, timeout, type Observable } from 'rxjs';
 import { ServerAway, ServerRefusal } from './outcomes';
 
@@ -38,6 +41,18 @@ export class Server {
 
   updateDesign(id: string, body: DesignUpdate): Observable<VersionedDesign> {
     return this.guard(this.http.put<VersionedDesign>(`/api/designs/${id}`, body));
+  }
+
+  designs(experiment: ExperimentId): Observable<DesignSummary[]> {
+    return this.guard(this.http.get<DesignSummary[]>('/api/designs', { params: { experiment } }));
+  }
+
+  design(id: string): Observable<VersionedDesign> {
+    return this.guard(this.http.get<VersionedDesign>(`/api/designs/${id}`));
+  }
+
+  classes(): Observable<SchoolClass[]> {
+    return this.guard(this.http.get<SchoolClass[]>('/api/classes'));
   }
 
   shelf(): Observable<VersionedShelfItem[]> {

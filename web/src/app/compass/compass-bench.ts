@@ -1,0 +1,113 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { SENSES, toCompassSet, type CompassDocument } from '@nab/contract';
+import {
+  bandOf,
+  COMPASS_SHAPES,
+  COMPASS_SIDES,
+  compassCautions,
+  CoreError,
+  evaluateCompassSet,
+  EXPERIMENTS,
+  formatQuantity,
+  INSULATIONS,
+  measureOf,
+  type CompassEvaluation,
+} from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { fileName, saveFile } from '../files/save-file';
+import { Notice } from '../frame/notice';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { CautionList } from '../inspector/caution-list';
+import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import type { SavedDocument } from '../saving';
+import { measuredBand, measuredText, secondsText } from '../words';
+import { Compass } from './compass';
+
+/** Step 2 of an investigation with a compass: wire, loop or bare coil, cells, and the needle. */
+@Component({
+  selector: 'nab-compass-bench',
+  imports: [CautionList, ChoiceField, Compass, Notice, NumberField, NzButtonModule, QuantityField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './compass-bench.html',
+  styleUrl: './compass-bench.less',
+})
+export class CompassBench {
+  private readonly store = inject(InvestigationStore);
+  protected readonly document = computed(
+    () => this.store.design() as unknown as SavedDocument<CompassDocument>,
+  );
+  protected readonly value = computed(() => this.document().value());
+  protected readonly shapes = COMPASS_SHAPES;
+  protected readonly sides = COMPASS_SIDES;
+  protected readonly senses = SENSES;
+  protected readonly insulations = INSULATIONS;
+
+  protected readonly set = computed(() => toCompassSet(this.document().valid()));
+  protected readonly evaluated = computed(
+    (): { evaluation: CompassEvaluation | null; fault: string | null } => {
+      try {
+        return { evaluation: evaluateCompassSet(this.set()), fault: null };
+      } catch (error) {
+        if (!(error instanceof CoreError)) throw error;
+        return { evaluation: null, fault: error.message };
+      }
+    },
+  );
+  protected readonly degrees = computed(() => {
+    const { evaluation } = this.evaluated();
+    if (!evaluation) return 0;
+    const size = (evaluation.deflection * 180) / Math.PI;
+    return evaluation.toward === 'east' ? size : -size;
+  });
+  protected readonly sentence = computed(() => {
+    const { evaluation } = this.evaluated();
+    if (!evaluation) return '';
+    const measure = measureOf('needle-angle');
+    const forecast = EXPERIMENTS.compass.evaluate(this.set()).forecast('needle-angle')!;
+    const band = bandOf('needle-angle', forecast, this.belief());
+    return `The needle turns about ${measuredText(measure, band.median)} to the ${evaluation.toward} (${measuredBand(measure, band)}).`;
+  });
+  protected readonly figures = computed(() => {
+    const { evaluation } = this.evaluated();
+    if (!evaluation) return [];
+    const { coil, fluxDensity } = evaluation;
+    return [
+      ['Current', formatQuantity(coil.circuit.current, 'current')],
+      ['Field at the needle', formatQuantity(fluxDensity, 'fluxDensity', 'µT')],
+      ['Earth’s field', formatQuantity(this.set().earth, 'fluxDensity', 'µT')],
+      ['Wire to cut', formatQuantity(coil.wireLength, 'length', 'm')],
+      ['On at most', secondsText(coil.allowedOnTime)],
+    ] as const;
+  });
+  protected readonly cautions = computed(() => {
+    const { evaluation } = this.evaluated();
+    return evaluation ? compassCautions(this.set(), evaluation) : [];
+  });
+
+  private belief() {
+    return this.store.measure().heldAgainst === 'needle-angle'
+      ? (this.store.belief() ?? undefined)
+      : undefined;
+  }
+
+  protected error(path: string): string | null {
+    return this.document().errorAt(path);
+  }
+
+  protected edit(change: Partial<CompassDocument>): void {
+    this.document().edit((design) => ({ ...design, ...change }));
+  }
+
+  protected editPart<K extends 'wire' | 'winding' | 'supply' | 'leads'>(
+    part: K,
+    change: Partial<CompassDocument[K]>,
+  ): void {
+    this.document().edit((design) => ({ ...design, [part]: { ...design[part], ...change } }));
+  }
+
+  protected save(): void {
+    const design = this.document().valid();
+    const text = `${JSON.stringify(design, null, 2)}\n`;
+    saveFile(`${fileName(design.name)}.json`, new Blob([text], { type: 'application/json' }));
+  }
+}

@@ -1,0 +1,1 @@
+export { EXPERIMENT_VIEWS, type ExperimentView } from './experiment-views';

@@ -1,0 +1,121 @@
+import type { Plan, Trial } from '@nab/contract';
+import {
+  axisNumber,
+  bandOf,
+  casesOf,
+  ceilingOf,
+  factorOf,
+  isGraded,
+  measureOf,
+  type Findings,
+  type LessonPlan,
+} from '@nab/core';
+import type { ChartCurve, TrialChartData } from '../charts/trial-chart';
+import { factorAxis } from '../investigation/factor-axis';
+import type { NamedCase } from '../investigation/investigation-store';
+import { axisLabel, inUnitOf, outcomeText } from '../words';
+
+/** Points between the levels, so that the band is a band and not a few boxes. */
+const CURVE_POINTS = 24;
+
+/** What the model says between the levels of each line; for names, at each of them. */
+function curvesOf(
+  plan: Plan,
+  lesson: LessonPlan,
+  cases: readonly NamedCase[],
+  placeOf: (levelId: string) => number,
+): Map<string | null, ChartCurve[]> {
+  const { axis } = factorOf(plan.factor);
+  const against = measureOf(plan.measure).heldAgainst;
+  const inUnit = inUnitOf(measureOf(plan.measure));
+  const curves = new Map<string | null, ChartCurve[]>();
+  if (against === null || measureOf(plan.measure).data === 'yes-no') return curves;
+  const put = (seriesId: string | null, x: number, of: (typeof cases)[number]): void => {
+    if (!of.forecast || !Number.isFinite(x)) return;
+    const { low, median, high } = bandOf(against, of.forecast);
+    const point = { x, low: inUnit(low), median: inUnit(median), high: inUnit(high) };
+    curves.set(seriesId, [...(curves.get(seriesId) ?? []), point]);
+  };
+  if (!isGraded(axis)) {
+    for (const one of cases) put(one.seriesId, placeOf(one.levelId), one);
+    return curves;
+  }
+  const values = lesson.levels.map(({ value }) => Number(value));
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const whole = axis.kind === 'number' && axis.whole;
+  const between = Array.from({ length: CURVE_POINTS }, (_, i) => {
+    const value = least + ((most - least) * i) / (CURVE_POINTS - 1);
+    return whole ? Math.round(value) : value;
+  });
+  const levels = [...new Set(between)].map((value) => ({ id: String(value), value }));
+  for (const one of casesOf({ ...lesson, levels })) {
+    put(one.seriesId, axisNumber(axis, one.level), {
+      ...one,
+      levelName: '',
+      seriesName: '',
+      name: '',
+    });
+  }
+  return curves;
+}
+
+/** Everything the chart of the trials shows. */
+export function trialChartData(
+  plan: Plan,
+  lesson: LessonPlan,
+  cases: readonly NamedCase[],
+  findings: Findings,
+  trials: readonly Trial[],
+): TrialChartData {
+  const measure = measureOf(plan.measure);
+  const inUnit = inUnitOf(measure);
+  const { across, placeOf } = factorAxis(plan, cases);
+  const seriesIds = findings.series.map(({ seriesId }) => seriesId);
+  const groupAt = new Map(plan.groups.map(({ id }, i) => [id, i]));
+  const trialOf = new Map(trials.map((trial) => [trial.id, trial]));
+  const caseOf = (levelId: string, seriesId: string | null): NamedCase | undefined =>
+    cases.find((one) => one.levelId === levelId && one.seriesId === seriesId);
+  const curves = curvesOf(plan, lesson, cases, placeOf);
+  const ceiling = ceilingOf(measure, plan.traySize);
+  return {
+    across,
+    upLabel: axisLabel(measure),
+    groups: plan.groups.map(({ name }) => name),
+    points: findings.points
+      .filter(({ y }) => Number.isFinite(y))
+      .map((point) => {
+        const group = groupAt.get(point.groupId) ?? 0;
+        const outcome = trialOf.get(point.trialId)!.current.outcome;
+        const name = caseOf(point.levelId, point.seriesId)?.name ?? '';
+        return {
+          x: placeOf(point.levelId),
+          y: inUnit(point.y),
+          from: point.from === null ? null : inUnit(point.from),
+          to: point.to === null ? null : inUnit(point.to),
+          group,
+          series: Math.max(0, seriesIds.indexOf(point.seriesId)),
+          censored: point.censored !== null,
+          label: `${plan.groups[group]?.name ?? ''}: ${outcomeText(measure, outcome, plan.objects)} at ${name}`,
+        };
+      }),
+    means: findings.levels
+      .filter(({ summary }) => summary !== null)
+      .map(({ levelId, seriesId, summary }) => ({
+        x: placeOf(levelId),
+        series: Math.max(0, seriesIds.indexOf(seriesId)),
+        mean: inUnit(summary!.mean),
+        half: inUnit(summary!.interval95),
+      })),
+    series: findings.series.map(({ seriesId, fit }) => {
+      const own = findings.points.filter((p) => p.seriesId === seriesId && Number.isFinite(p.x));
+      const xs = own.map(({ x }) => x);
+      const end = (x: number) => ({ x, y: inUnit(fit!.intercept + fit!.slope * x) });
+      return {
+        name: cases.find((one) => one.seriesId === seriesId)?.seriesName ?? '',
+        curve: curves.get(seriesId) ?? [],
+        fit: fit && [end(Math.min(...xs)), end(Math.max(...xs))],
+      };
+    }),
+    ceiling: ceiling === null ? null : inUnit(ceiling),
+  };
+}

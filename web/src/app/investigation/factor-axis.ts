@@ -1,0 +1,29 @@
+import type { Plan } from '@nab/contract';
+import { axisNumber, factorOf, isGraded } from '@nab/core';
+import type { AcrossAxis } from '../charts/chart-frame';
+import type { NamedCase } from './investigation-store';
+
+/** The axis of the factor, and where each level stands on it. */
+export function factorAxis(
+  plan: Plan,
+  cases: readonly NamedCase[],
+): { across: AcrossAxis; placeOf: (levelId: string) => number } {
+  const { axis, name } = factorOf(plan.factor);
+  const first = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
+  const graded = isGraded(axis);
+  const places = new Map(
+    first.map((one, i) => [one.levelId, graded ? axisNumber(axis, one.level) : i]),
+  );
+  const unit = axis.kind === 'quantity' ? `, ${axis.unit}` : '';
+  return {
+    across: graded
+      ? {
+          kind: 'graded',
+          label: `${name}${unit}`,
+          values: [...places.values()],
+          whole: axis.kind === 'number' && axis.whole,
+        }
+      : { kind: 'kinds', label: name, names: first.map(({ levelName }) => levelName) },
+    placeOf: (levelId) => places.get(levelId) ?? NaN,
+  };
+}

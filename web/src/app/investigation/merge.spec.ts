@@ -1,0 +1,53 @@
+import { newDesign, type Investigation } from '@nab/contract';
+import { examplePlan, examplePrediction, exampleReading, idOf } from '@nab/contract/testing';
+import { describe, expect, it } from 'vitest';
+import { merged } from './merge';
+
+const investigation = (change: Partial<Investigation> = {}): Investigation => ({
+  id: idOf(300),
+  version: 3,
+  demo: false,
+  plan: examplePlan(),
+  design: { id: idOf(301), version: 5, design: newDesign() },
+  predictions: [],
+  readings: [exampleReading()],
+  ...change,
+});
+const second = exampleReading({ id: idOf(101) });
+
+describe('what a poll brings', () => {
+  it('hides no reading that was delivered after the poll was asked', () => {
+    const base = investigation({ readings: [exampleReading(), second] });
+    const late = investigation({ readings: [exampleReading()] });
+    expect(merged(base, late).readings).toEqual(base.readings);
+  });
+
+  it('brings a reading of another tablet although as many are known here', () => {
+    const base = investigation({ readings: [exampleReading()] });
+    const fresh = investigation({ readings: [second] });
+    expect(merged(base, fresh).readings).toEqual([exampleReading(), second]);
+  });
+
+  it('brings predictions of other groups', () => {
+    const fresh = investigation({ predictions: [examplePrediction()] });
+    expect(merged(investigation(), fresh).predictions).toEqual([examplePrediction()]);
+  });
+
+  it('brings plan and design as they were changed elsewhere, each by its own version', () => {
+    const plan = examplePlan(idOf, { title: 'Changed on the board' });
+    const base = investigation();
+    const fresh = investigation({ version: 4, plan, design: { ...base.design, version: 4 } });
+    expect(merged(base, fresh)).toMatchObject({ version: 4, plan, design: base.design });
+    const design = { ...base.design, version: 6, design: { ...newDesign(), name: 'Longer' } };
+    expect(merged(base, investigation({ version: 2, design }))).toMatchObject({
+      version: 3,
+      plan: base.plan,
+      design,
+    });
+  });
+
+  it('is the same object when nothing is new, so that nothing is drawn anew', () => {
+    const base = investigation();
+    expect(merged(base, investigation())).toBe(base);
+  });
+});

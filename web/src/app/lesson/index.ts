@@ -1,0 +1,3 @@
+export { freshPlan, type PlanBeginning } from './fresh-plan';
+export type { CaseKey, LessonJudgement } from './judgement';
+export { LessonService } from './lesson-service';

@@ -1,0 +1,48 @@
+import { toLessonPlan, type ExperimentDocument, type Plan } from '@nab/contract';
+import { casesOf, fairTest, promiseOf, type Case, type Course, type FairTest } from '@nab/core';
+
+/** Where a case stands: its level and its line. */
+export interface CaseKey {
+  readonly levelId: string;
+  readonly seriesId: string | null;
+}
+
+/** What a plan lets a class see and how fair it is, in values that cross a worker's border. */
+export interface LessonJudgement {
+  readonly neighbours: readonly {
+    readonly lower: CaseKey;
+    readonly upper: CaseKey;
+    readonly probabilityInOrder: number;
+    readonly repeatsNeeded: number | null;
+  }[];
+  readonly course: Course;
+  readonly trendPower: number | null;
+  readonly overCeiling: readonly (CaseKey & { readonly probability: number })[];
+  readonly nothing: readonly CaseKey[];
+  readonly fair: FairTest;
+}
+
+const keyOf = ({ levelId, seriesId }: Case): CaseKey => ({ levelId, seriesId });
+
+/** Judges a valid plan on a valid design. */
+export function judge(plan: Plan, document: ExperimentDocument): LessonJudgement {
+  const lesson = toLessonPlan(plan, document);
+  const cases = casesOf(lesson);
+  const { neighbours, course, trendPower, overCeiling, nothing } = promiseOf(lesson, cases, {
+    repeats: plan.repeats,
+    groups: plan.groups.length,
+    traySize: plan.traySize,
+  });
+  return {
+    neighbours: neighbours.map(({ lower, upper, ...chance }) => ({
+      ...chance,
+      lower: keyOf(lower),
+      upper: keyOf(upper),
+    })),
+    course,
+    trendPower,
+    overCeiling: overCeiling.map(({ of, probability }) => ({ ...keyOf(of), probability })),
+    nothing: nothing.map(keyOf),
+    fair: fairTest(lesson, cases),
+  };
+}

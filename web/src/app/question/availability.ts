@@ -1,0 +1,59 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { parseQuantity, WIRE_RESERVE, type Subject, type Trialled } from '@nab/core';
+import { InvestigationStore, type NamedCase } from '../investigation/investigation-store';
+import { ShelfStore } from '../shelf/shelf-store';
+import { toWire, type ExperimentDocument } from '@nab/contract';
+
+/** Wires of one thickness differ by less than this share. */
+const SAME_WIRE = 0.03;
+
+/** What of a level can be made from the shelf. */
+@Injectable()
+export class Availability {
+  private readonly store = inject(InvestigationStore);
+  private readonly shelf = inject(ShelfStore);
+
+  /** Reels on the shelf in SI, with what is left on them. */
+  private readonly reels = computed(() =>
+    (this.shelf.byKind().get('reel') ?? []).flatMap(({ item }) => {
+      const { reel, name } = item;
+      if (!reel) return [];
+      const wire = toWire({ ...reel, cableJoin: 'adding', folds: 3 } as ExperimentDocument['wire']);
+      return [{ name, wire, length: parseQuantity(reel.length, 'length').si }];
+    }),
+  );
+
+  /** Whether some reel of the design's wire is long enough for every group; true with an empty shelf. */
+  hasWireFor({ wireLength }: Trialled, groups: number): boolean {
+    const wire = toWire(this.store.design().valid().wire);
+    const alike = this.reels().filter((reel) => sameWire(reel.wire, wire));
+    const needed = wireLength * groups * WIRE_RESERVE;
+    return alike.length === 0 || alike.some(({ length }) => length >= needed);
+  }
+
+  /** From what a level can be wound, in a few words, and whether there is too little of it. */
+  sourceOf(
+    { subject, trialled }: NamedCase,
+    groups: number,
+  ): { readonly source: string; readonly short: boolean } {
+    if (!subject || !trialled || this.reels().length === 0) return { source: '', short: false };
+    const alike = this.reels().filter((reel) => sameWire(reel.wire, subject.design.wire));
+    if (alike.length === 0) return { source: 'not on the shelf', short: true };
+    const needed = trialled.wireLength * groups * WIRE_RESERVE;
+    const reel = alike.find(({ length }) => length >= needed);
+    return reel
+      ? { source: `From “${reel.name}” on the shelf`, short: false }
+      : { source: `“${alike[0]!.name}” is too short`, short: true };
+  }
+}
+
+type Wire = Subject['design']['wire'];
+
+function sameWire(a: Wire, b: Wire): boolean {
+  return (
+    a.conductor === b.conductor &&
+    (a.insulation === 'hook-up') === (b.insulation === 'hook-up') &&
+    (a.form ?? 'round') === (b.form ?? 'round') &&
+    Math.abs(a.diameter / b.diameter - 1) < SAME_WIRE
+  );
+}

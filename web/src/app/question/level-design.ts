@@ -1,0 +1,122 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+  type TemplateRef,
+} from '@angular/core';
+import {
+  check,
+  experimentDocumentSchema,
+  experimentOf,
+  type ExperimentDocument,
+} from '@nab/contract';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
+import type { Schema } from 'yup';
+import { DialogName } from '../accessibility';
+import { InvestigationStore } from '../investigation/investigation-store';
+import { ShelfStore } from '../shelf/shelf-store';
+
+/** The design of one level, where each level is a design of its own: from the shelf or a file. */
+@Component({
+  selector: 'nab-level-design',
+  imports: [DialogName, NzButtonModule, NzModalModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    ul {
+      list-style: none;
+      margin: 0 0 12px;
+      padding: 0;
+      display: grid;
+      gap: 6px;
+      justify-items: start;
+    }
+  `,
+  template: `
+    <button type="button" class="nab-link" (click)="open()">choose the design</button>
+    <ng-template #chooser>
+      <div [nabDialogName]="'Design of level ' + (index() + 1)">
+        <p>Take one that was set aside on the shelf, or open a design file.</p>
+        <ul>
+          <li>
+            <button nz-button type="button" (click)="take(base())">
+              The base design as it is now
+            </button>
+          </li>
+          @for (entry of shelved(); track entry.id) {
+            <li>
+              <button nz-button type="button" (click)="take(entry.design)">{{ entry.name }}</button>
+            </li>
+          }
+        </ul>
+        <label class="file">
+          Design file
+          <input #file type="file" accept=".json,application/json" (change)="read(file)" />
+        </label>
+        @if (fault(); as message) {
+          <p class="nab-error">{{ message }}</p>
+        }
+      </div>
+    </ng-template>
+  `,
+})
+export class LevelDesign {
+  readonly index = input.required<number>();
+  private readonly store = inject(InvestigationStore);
+  private readonly shelf = inject(ShelfStore);
+  private readonly modals = inject(NzModalService);
+  private readonly chooser = viewChild.required<TemplateRef<unknown>>('chooser');
+  protected readonly fault = signal('');
+  protected readonly base = computed(() => this.store.design().valid());
+  protected readonly shelved = computed(() =>
+    (this.shelf.byKind().get('design') ?? []).flatMap(({ id, item }) =>
+      item.design && this.store.experiment() === 'straight-magnet'
+        ? [{ id, name: item.name, design: item.design as ExperimentDocument }]
+        : [],
+    ),
+  );
+
+  protected open(): void {
+    this.fault.set('');
+    this.modals.create({
+      nzTitle: `Design of level ${this.index() + 1}`,
+      nzContent: this.chooser(),
+      nzFooter: null,
+    });
+  }
+
+  protected take(design: ExperimentDocument): void {
+    this.store.plan().edit((plan) => ({
+      ...plan,
+      levels: plan.levels.map((level, i) =>
+        i === this.index() ? { ...level, value: design.name, design } : level,
+      ),
+    }));
+    this.modals.closeAll();
+  }
+
+  protected async read(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    box.value = '';
+    if (!file) return;
+    let parsed: unknown;
+    try {
+      parsed = JSON.parse((await file.text()).replace(/^\uFEFF/, ''));
+    } catch {
+      this.fault.set('The file is not JSON, so it cannot be a design of Nab’s.');
+      return;
+    }
+    if (experimentOf(parsed) !== this.store.experiment()) {
+      this.fault.set('This file holds no design of this experiment.');
+      return;
+    }
+    const schema = experimentDocumentSchema as unknown as Schema<ExperimentDocument>;
+    const checked = check(schema, parsed, 'file');
+    if (checked.ok) this.take(checked.value);
+    else this.fault.set(checked.errors.map(({ path, message }) => `${path}: ${message}`).join(' '));
+  }
+}

@@ -1,0 +1,62 @@
+import '@angular/compiler';
+import {
+  createEnvironmentInjector,
+  runInInjectionContext,
+  type EnvironmentInjector,
+} from '@angular/core';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { Countdown } from './countdown';
+
+let injector: EnvironmentInjector;
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] });
+  vi.stubGlobal('requestAnimationFrame', (frame: FrameRequestCallback) =>
+    setTimeout(() => frame(performance.now()), 16),
+  );
+  vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => clearTimeout(id));
+  injector = createEnvironmentInjector([], null as unknown as EnvironmentInjector);
+});
+afterEach(() => {
+  injector.destroy();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+const countdown = (onLimit: () => void): Countdown =>
+  runInInjectionContext(injector, () => new Countdown(onLimit));
+
+describe('the time a magnet is on', () => {
+  it('is kept as it was, though it was longer than allowed', () => {
+    const said = vi.fn();
+    const on = countdown(said);
+    on.start(5);
+    vi.advanceTimersByTime(8000);
+    expect(on.over()).toBe(true);
+    on.stop();
+    expect(on.elapsed()).toBeCloseTo(8, 1);
+    expect(on.over()).toBe(false);
+  });
+
+  it('says once that the limit has come', () => {
+    const said = vi.fn();
+    const on = countdown(said);
+    on.start(5);
+    vi.advanceTimersByTime(4900);
+    expect(said).not.toHaveBeenCalled();
+    vi.advanceTimersByTime(3000);
+    expect(said).toHaveBeenCalledTimes(1);
+  });
+
+  it('stands still after switching off and starts from nothing the next time', () => {
+    const on = countdown(() => undefined);
+    on.start(60);
+    vi.advanceTimersByTime(2000);
+    on.stop();
+    vi.advanceTimersByTime(2000);
+    expect(on.elapsed()).toBeCloseTo(2, 1);
+    expect(on.running()).toBe(false);
+    on.start(60);
+    expect(on.elapsed()).toBe(0);
+  });
+});

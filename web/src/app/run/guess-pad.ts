@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { CoreError, parseQuantity, type Measure } from '@nab/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { CountPad } from './count-pad';
+import { TextPad } from './text-pad';
+
+/** What a group thinks: SI or a count, or words. */
+export interface Guess {
+  readonly value: number | null;
+  readonly words: string | null;
+}
+
+/** A group's prediction in the way of its measure: a number, yes or no, or a sentence. */
+@Component({
+  selector: 'nab-guess-pad',
+  imports: [CountPad, NzButtonModule, TextPad],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+      justify-items: start;
+    }
+    .choices {
+      display: flex;
+      gap: 12px;
+    }
+    .big {
+      min-height: 64px;
+      padding: 8px 26px;
+      font-size: 20px;
+    }
+  `,
+  template: `
+    @switch (kind()) {
+      @case ('count') {
+        <nab-count-pad
+          label="We predict"
+          [value]="count()"
+          [error]="error()"
+          (valueChange)="count.set($event)"
+          (entered)="save()"
+        />
+      }
+      @case ('choice') {
+        <div class="choices" role="group" aria-label="We predict">
+          <button nz-button type="button" class="big" (click)="choose(1)">It will hold</button>
+          <button nz-button type="button" class="big" (click)="choose(0)">It will drop</button>
+        </div>
+      }
+      @default {
+        <nab-text-pad
+          label="We predict"
+          [hint]="hint()"
+          [long]="kind() === 'words'"
+          [value]="text()"
+          [error]="error()"
+          (valueChange)="text.set($event)"
+          (entered)="save()"
+        />
+      }
+    }
+    @if (kind() !== 'choice') {
+      <button nz-button nzType="primary" class="big" type="button" (click)="save()">
+        Save our prediction
+      </button>
+    }
+  `,
+})
+export class GuessPad {
+  readonly measure = input.required<Measure>();
+  readonly guessed = output<Guess>();
+  protected readonly count = signal<number | null>(null);
+  protected readonly text = signal('');
+  protected readonly error = signal<string | null>(null);
+
+  protected readonly kind = computed(() => {
+    const { data } = this.measure();
+    if (data === 'count' || data === 'objects') return 'count';
+    if (data === 'yes-no') return 'choice';
+    return data === 'words' ? 'words' : 'quantity';
+  });
+  protected readonly hint = computed(() =>
+    this.kind() === 'words' ? 'A sentence' : `With its unit: ${this.measure().unit}`,
+  );
+
+  protected choose(value: number): void {
+    this.guessed.emit({ value, words: null });
+  }
+
+  protected save(): void {
+    const guess = this.read();
+    if (guess === null) return;
+    this.error.set(null);
+    this.count.set(null);
+    this.text.set('');
+    this.guessed.emit(guess);
+  }
+
+  private read(): Guess | null {
+    const nothing = (): null => {
+      this.error.set('Type the prediction first.');
+      return null;
+    };
+    if (this.kind() === 'count') {
+      return this.count() === null ? nothing() : { value: this.count(), words: null };
+    }
+    const typed = this.text().trim();
+    if (typed === '') return nothing();
+    if (this.kind() === 'words') return { value: null, words: typed.slice(0, 200) };
+    const { quantity, unit } = this.measure();
+    try {
+      return { value: parseQuantity(typed, quantity!, unit).si, words: null };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      this.error.set(error.message);
+      return null;
+    }
+  }
+}

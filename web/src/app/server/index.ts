@@ -1,0 +1,2 @@
+export { ServerAway, ServerRefusal } from './outcomes';
+export { Server } from './server';

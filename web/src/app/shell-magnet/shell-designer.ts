@@ -1,0 +1,113 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  CELL_SIZES,
+  CELLS,
+  CHEMISTRIES,
+  formatQuantity,
+  INSULATIONS,
+  MATERIALS,
+  shellCautions,
+  type Caution,
+} from '@nab/core';
+import { DIODES, newShell } from '@nab/contract';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { CellsChart } from '../charts/cells-chart';
+import { LoadChart } from '../charts/load-chart';
+import { fileName, saveFile } from '../files/save-file';
+import { Notice } from '../frame/notice';
+import { CautionList } from '../inspector/caution-list';
+import { FactsGrid } from '../inspector/facts-grid';
+import { namesOf } from '../words';
+import { cellsSentence, massText } from '../words';
+import { ShellCheck } from './shell-check';
+import { ShellDrawing } from './shell-drawing';
+import { ShellField } from './shell-fields';
+import { shellFacts } from './shell-facts';
+import { ShellStore } from './shell-store';
+
+/** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
+@Component({
+  selector: 'nab-shell-designer',
+  imports: [
+    CautionList,
+    CellsChart,
+    FactsGrid,
+    LoadChart,
+    Notice,
+    NzButtonModule,
+    ShellCheck,
+    ShellDrawing,
+    ShellField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shell-designer.html',
+  styleUrl: './shell-designer.less',
+})
+export class ShellDesigner {
+  protected readonly store = inject(ShellStore);
+  protected readonly materials = namesOf(MATERIALS);
+  protected readonly insulations = INSULATIONS;
+  protected readonly chemistries = CHEMISTRIES;
+  protected readonly diodes = DIODES;
+  protected readonly faults = signal<readonly string[]>([]);
+  protected readonly sizes = computed(() => {
+    const { chemistry } = this.store.value().supply;
+    return Object.fromEntries(
+      Object.entries(CELL_SIZES).filter(([size]) =>
+        CELLS.some((cell) => cell.chemistry === chemistry && cell.size === size),
+      ),
+    );
+  });
+
+  protected readonly sentence = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    if (!evaluation) return '';
+    const { load, band } = evaluation;
+    return `Holds about ${massText(load)}, likely ${massText(band.low)} to ${massText(band.high)}.`;
+  });
+  protected readonly cells = computed(() =>
+    this.store.shell().supply.bench
+      ? ''
+      : cellsSentence(this.store.evaluated().steps, this.store.load()),
+  );
+  protected readonly facts = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    if (!evaluation) return [];
+    return shellFacts(this.store.shell(), evaluation);
+  });
+
+  protected readonly cautions = computed((): Caution[] => {
+    const { evaluation } = this.store.evaluated();
+    return evaluation ? shellCautions(this.store.shell(), evaluation) : [];
+  });
+
+  protected again(): void {
+    this.store.show(newShell());
+    this.faults.set([]);
+  }
+
+  protected save(): void {
+    const document = this.store.valid();
+    const text = `${JSON.stringify(document, null, 2)}\n`;
+    saveFile(`${fileName(document.name)}.json`, new Blob([text], { type: 'application/json' }));
+  }
+
+  protected async open(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    if (!file) return;
+    this.faults.set(this.store.open(await file.text()));
+    box.value = '';
+  }
+
+  protected readonly seatWords = computed(() => {
+    const { gap, tilt, covered } = this.store.shell().seat;
+    const parts = [`gap ${formatQuantity(gap, 'length', 'mm')}`];
+    if (tilt > 0) parts.push(`tilted by ${formatQuantity(tilt, 'length', 'mm')}`);
+    if (covered < 1) parts.push(`${Math.round(covered * 100)} % covered`);
+    return parts.join(', ');
+  });
+  protected readonly loadWords = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    return evaluation ? `about ${massText(evaluation.load)}` : '';
+  });
+}

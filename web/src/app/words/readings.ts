@@ -1,0 +1,73 @@
+import type { Reading } from '@nab/contract';
+import { formatNumber, formatQuantity, parseQuantity, type Measure } from '@nab/core';
+import { countText, massText } from './format';
+
+/** A value of a measure (SI or a count) as people say it, with its unit. */
+export function measuredText(measure: Measure, value: number): string {
+  if (measure.data === 'yes-no') return `${Math.round(value * 100)} %`;
+  if (measure.quantity === null) {
+    const unit = Math.round(value) === 1 ? measure.unit.replace(/s$/, '') : measure.unit;
+    return `${countText(value)} ${unit}`.trim();
+  }
+  if (measure.quantity === 'mass') return massText(value, 2);
+  if (measure.quantity === 'angle') return `${formatNumber((value * 180) / Math.PI, 2)}°`;
+  return formatQuantity(value, measure.quantity, measure.unit, 2);
+}
+
+/** A band of a measure, the unit said once: `5–32`, `1.2–3 kg`. */
+export function measuredBand(
+  measure: Measure,
+  { low, high }: { readonly low: number; readonly high: number },
+): string {
+  if (measure.quantity === null) return `${Math.floor(low)}–${Math.ceil(high)}`;
+  const from = measuredText(measure, low);
+  const to = measuredText(measure, high);
+  // The unit once, where both have the same.
+  const unit = /[^\d.]*$/.exec(from)![0];
+  return to.endsWith(unit)
+    ? `${from.slice(0, from.length - unit.length)}–${to}`
+    : `${from} to ${to}`;
+}
+
+/** A value in the measure's own unit, for axes and tables of numbers. */
+export function inUnitOf(measure: Measure): (si: number) => number {
+  const { quantity, unit } = measure;
+  const scale = quantity === null ? 1 : parseQuantity(`1 ${unit}`, quantity).si;
+  return (si) => si / scale;
+}
+
+/** Name of a measure's axis, with its unit. */
+export function axisLabel({ axis, unit, data }: Measure): string {
+  if (data === 'yes-no') return `${axis}, share of the trials`;
+  return unit === '' || axis.toLowerCase().includes(unit) ? axis : `${axis}, ${unit}`;
+}
+
+/** What was read, in a line: `7`, `3 + 4`, `35°`, `held 2 kg, dropped 2.5 kg`, `yes`. */
+export function outcomeText(
+  { unit }: Measure,
+  outcome: Reading['outcome'],
+  objects: readonly { readonly id: string; readonly name: string }[] = [],
+): string {
+  switch (outcome.kind) {
+    case 'count': {
+      const parts = outcome.parts?.join(' + ');
+      const one = outcome.count === 1 ? unit.replace(/s$/, '') : unit;
+      const counted = `${outcome.count} ${one}`.trim();
+      return parts ? `${counted} (${parts})` : counted;
+    }
+    case 'number':
+      return outcome.typed;
+    case 'interval':
+      return outcome.dropped === null
+        ? `held ${massText(outcome.held)}, never dropped`
+        : `held ${massText(outcome.held)}, dropped ${massText(outcome.dropped)}`;
+    case 'yes-no':
+      return outcome.yes ? 'held' : 'dropped';
+    case 'objects': {
+      const lifted = objects.filter(({ id }) => outcome.lifted[id]).map(({ name }) => name);
+      return lifted.length > 0 ? `lifted ${lifted.join(', ')}` : 'lifted none';
+    }
+    case 'words':
+      return outcome.text;
+  }
+}
