@@ -1,3 +1,4 @@
+import { existsSync, readdirSync } from 'node:fs';
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
@@ -13,6 +14,7 @@ const CORE_ORDER = [
   'supply',
   'circuit',
   'heat',
+  'coil',
   'coil-field',
   'steel',
   'fem',
@@ -23,10 +25,26 @@ const CORE_ORDER = [
   'calibration',
   'statistics',
   'magnet',
+  'shell-magnet',
+  'compass',
+  'experiments',
+  'measures',
+  'factors',
   'lesson',
+  'findings',
+  'field-picture',
+  'tier-comparison',
   'shelf-search',
   'reference-check',
 ];
+
+// A folder that nobody put in order would know everything.
+const unlisted = readdirSync(new URL('./core/src/', import.meta.url), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory() && !CORE_ORDER.includes(entry.name))
+  .map((entry) => entry.name);
+if (unlisted.length > 0) {
+  throw new Error(`core/src/${unlisted.join(', ')}: say in eslint.config.mjs where it stands.`);
+}
 
 const corePatterns = CORE_ORDER.map((folder, i) => ({
   files: [`core/src/${folder}/**/*.ts`],
@@ -50,6 +68,75 @@ const corePatterns = CORE_ORDER.map((folder, i) => ({
           {
             group: ['node:*', '@nab/*', '@angular/*', 'd3'],
             message: 'The core is pure computation.',
+          },
+        ].filter(({ group }) => group.length > 0),
+      },
+    ],
+  },
+}));
+
+/** Folders of the web, lowest first: nothing is imported from a folder that stands further down. */
+const WEB_ORDER = [
+  'server',
+  'accessibility',
+  'words',
+  'quantity-field',
+  'workers',
+  'files',
+  'lesson',
+  'saving',
+  'frame',
+  'charts',
+  'cutaway',
+  'inspector',
+  'sweep',
+  'shelf',
+  'investigation',
+  'magnet',
+  'shell-magnet',
+  'compass',
+  'experiments',
+  'prepare',
+  'question',
+  'run',
+  'findings',
+  'steps',
+  'field',
+  'compare',
+  'wire-and-compass',
+  'home',
+];
+/** Those that are entered by their door alone. */
+const WEB_DOORS = WEB_ORDER.filter((folder) =>
+  existsSync(new URL(`web/src/app/${folder}/index.ts`, import.meta.url)),
+);
+
+const webUnlisted = readdirSync(new URL('web/src/app', import.meta.url), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory() && !WEB_ORDER.includes(entry.name))
+  .map(({ name }) => name);
+if (webUnlisted.length > 0) {
+  throw new Error(`eslint.config.mjs does not say where these belong: ${webUnlisted.join(', ')}`);
+}
+
+const webPatterns = WEB_ORDER.map((folder, i) => ({
+  files: [`web/src/app/${folder}/**/*.ts`],
+  ignores: ['**/*.spec.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: WEB_ORDER.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/*`]),
+            message: 'What lies further down in WEB_ORDER is not known here.',
+          },
+          {
+            group: WEB_DOORS.filter((other) => other !== folder).map((other) => `../${other}/*`),
+            message: 'This folder is entered by its door, index.ts.',
+          },
+          {
+            group: ['node:*', 'fastify', 'sequelize', '@nab/server'],
+            message: 'The web knows the wire only.',
           },
         ].filter(({ group }) => group.length > 0),
       },
@@ -101,11 +188,7 @@ export default tseslint.config(
     ['**/database/models.js'],
     'Only repositories know the tables.',
   ),
-  layer(
-    ['web/src/**/*.ts'],
-    ['node:*', 'fastify', 'sequelize', '@nab/server'],
-    'The web knows the wire only.',
-  ),
+  ...webPatterns,
   { files: ['**/*.mjs', '**/*.cjs', 'tools/**'], rules: { 'no-console': 'off' } },
   {
     files: ['web/src/**/*.ts'],

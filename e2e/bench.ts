@@ -1,28 +1,64 @@
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { newDesign, type Investigation, type InvestigationSummary } from '@nab/contract';
+import {
+  newDesign,
+  type ExperimentDocument,
+  type Investigation,
+  type InvestigationSummary,
+  type Plan,
+  type Reading,
+} from '@nab/contract';
+import { examplePlan } from '@nab/contract/testing';
 
 /** An investigation of its own, so that tests may run side by side. */
 export async function newInvestigation(
   request: APIRequestContext,
-  { title = 'How many turns?', turns = [10, 20, 40] } = {},
+  {
+    title = 'How many turns?',
+    turns = [10, 20, 40],
+    design = newDesign(),
+    plan = {},
+  }: {
+    title?: string;
+    turns?: readonly number[];
+    design?: ExperimentDocument;
+    plan?: Partial<Plan>;
+  } = {},
 ): Promise<Investigation> {
+  const ids = new Map<number, string>();
+  const idOf = (n: number): string => {
+    if (!ids.has(n)) ids.set(n, randomUUID());
+    return ids.get(n)!;
+  };
   const answer = await request.post('/api/investigations', {
     data: {
       id: randomUUID(),
-      design: newDesign(),
-      plan: {
+      design,
+      plan: examplePlan(idOf, {
         title,
-        factor: 'turns',
-        levels: turns.map((n) => ({ id: randomUUID(), turns: n })),
-        groups: ['Limpets', 'Terns'].map((name) => ({ id: randomUUID(), name })),
+        levels: turns.map((n) => ({ id: randomUUID(), value: `${n} turns` })),
         repeats: 2,
-        traySize: 60,
-      },
+        ...plan,
+      }),
+      actor: 'educator',
     },
   });
-  expect(answer.status()).toBe(201);
+  expect(answer.status(), await answer.text()).toBe(201);
   return answer.json() as Promise<Investigation>;
+}
+
+/** Levels of a plan from what is typed. */
+export const levels = (...values: string[]) => values.map((value) => ({ id: randomUUID(), value }));
+
+/** What was counted, of a reading. */
+export const countOf = ({ outcome }: Reading): number =>
+  outcome.kind === 'count' ? outcome.count : NaN;
+
+/** Chooses an option of one of the library's lists, as a person does. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option }).click();
+  await expect(page.getByRole('listbox')).toHaveCount(0);
 }
 
 export async function stored(request: APIRequestContext, id: string): Promise<Investigation> {
@@ -34,6 +70,15 @@ export async function finishedDemo(request: APIRequestContext): Promise<Investig
   const list = (await (await request.get('/api/investigations')).json()) as InvestigationSummary[];
   const demos = list.filter((item) => item.demo);
   return demos.reduce((p, q) => (q.trials > p.trials ? q : p));
+}
+
+/** The demo's investigation whose title begins so. */
+export async function demoOf(
+  request: APIRequestContext,
+  title: string,
+): Promise<InvestigationSummary> {
+  const list = (await (await request.get('/api/investigations')).json()) as InvestigationSummary[];
+  return list.find((item) => item.demo && item.title.startsWith(title))!;
 }
 
 /** The verbs of a group at its bench. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newInvestigation, RunBench, stored } from './bench.js';
+import { countOf, newInvestigation, RunBench, stored } from './bench.js';
 
 test('a reading typed while the server is away is delivered once, later', async ({
   page,
@@ -25,12 +25,12 @@ test('a reading typed while the server is away is delivered once, later', async 
   // The lid is closed and opened again before the server is back.
   await page.reload();
   await expect(
-    page.getByRole('region', { name: 'What Limpets counted' }).getByRole('listitem'),
+    page.getByRole('region', { name: 'What Limpets read' }).getByRole('listitem'),
   ).toHaveCount(2);
   await page.unroute('**/api/readings/**');
   await bench.isSaved();
   const { readings } = await stored(request, id);
-  expect(readings.map((r) => r.count).sort()).toEqual([5, 7]);
+  expect(readings.map(countOf).sort()).toEqual([5, 7]);
 });
 
 test('an answer that gets lost on the way does not make a second reading', async ({
@@ -67,7 +67,7 @@ test('a double tap makes one reading', async ({ page, request }) => {
   await bench.isSaved();
   const { readings } = await stored(request, id);
   expect(readings).toHaveLength(1);
-  expect(readings[0]).toMatchObject({ count: 9, onTime_s: null });
+  expect(readings[0]).toMatchObject({ outcome: { count: 9 }, onTime_s: null });
 });
 
 test('a change of the question waits for the server and survives a reload', async ({
@@ -95,7 +95,7 @@ test('two educators at once: neither overwrites the other unasked', async ({ pag
   await page.goto(`/investigations/${made.id}/magnet`);
   await expect(page.getByLabel('Name of the magnet')).toBeVisible();
   await request.put(`/api/designs/${made.design.id}`, {
-    data: { version: 1, design: { ...made.design.design, name: 'Theirs' } },
+    data: { version: 1, actor: 'educator', design: { ...made.design.design, name: 'Theirs' } },
   });
   await page.getByLabel('Name of the magnet').fill('Mine');
   await expect(page.getByTestId('save-status')).toHaveText(
@@ -135,7 +135,7 @@ test('a tablet stays with its group over a reload', async ({ page, request }) =>
 test('what another tablet records arrives by itself', async ({ page, browser, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/run`);
-  await expect(page.getByRole('region', { name: 'What Limpets counted' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What Limpets read' })).toBeVisible();
   // A context of its own has its own storage, like another tablet.
   const other = await (await browser.newContext()).newPage();
   await other.goto(`/investigations/${id}/run`);
@@ -143,7 +143,7 @@ test('what another tablet records arrives by itself', async ({ page, browser, re
   await bench.predict(4);
   await bench.trial({ lifted: 6 });
   await bench.isSaved();
-  const log = page.getByRole('region', { name: 'What Limpets counted' });
+  const log = page.getByRole('region', { name: 'What Limpets read' });
   await expect(log.getByRole('listitem')).toHaveCount(1);
   await other.context().close();
 });

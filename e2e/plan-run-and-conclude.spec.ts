@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { RunBench, stored } from './bench.js';
+import { countOf, RunBench, stored } from './bench.js';
 
 test('an educator goes from a question to findings', async ({ page, request }) => {
   const bench = new RunBench(page);
@@ -8,21 +8,25 @@ test('an educator goes from a question to findings', async ({ page, request }) =
     page.getByRole('link', { name: /Do more turns pick up more steel litter/ }),
   ).toBeVisible();
 
-  // Question: make one, in the class's own words, with levels that are far enough apart.
-  await page.getByRole('button', { name: 'New investigation' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Question' })).toBeVisible();
+  // Question: begin with one that is ready, in the class's own words, with levels far enough apart.
+  await page.getByRole('link', { name: 'New investigation' }).click();
+  await page.getByRole('button', { name: 'Magnet with a straight core' }).click();
+  await page.waitForURL('**/question');
   const id = page.url().split('/').at(-2)!;
   await page.getByLabel(/The question/).fill('Do turns matter at low tide?');
   await page.getByRole('button', { name: 'Remove level 60 turns' }).click();
-  await expect(page.getByRole('img', { name: /Predicted clips lifted: 10 turns/ })).toBeVisible();
-  await page.getByLabel('Trials at each level').fill('1');
-  await page.getByLabel('Level 2, turns').fill('12');
-  await expect(page.getByText(/10 and 12 turns can hardly be told apart/)).toBeVisible();
-  await page.getByLabel('Level 2, turns').fill('20');
-  await expect(page.getByText(/can hardly be told apart/)).toHaveCount(0);
-  await page.getByLabel('In each group’s tray').fill('9');
-  await expect(page.getByText(/At 40 turns the tray of 9 may run out/)).toBeVisible();
-  await page.getByLabel('In each group’s tray').fill('60');
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(
+    page.getByRole('group', { name: /Predicted Objects lifted: 10 turns: 2\.3/ }),
+  ).toBeVisible();
+  await page.getByRole('spinbutton', { name: 'Trials at each level' }).fill('1');
+  await page.getByLabel('Level 2', { exact: true }).fill('12 turns');
+  await expect(page.getByText(/10 turns and 12 turns are hard to tell apart/)).toBeVisible();
+  await page.getByLabel('Level 2', { exact: true }).fill('20');
+  await expect(page.getByText(/10 turns and 20 turns are hard to tell apart/)).toHaveCount(0);
+  await page.getByRole('spinbutton', { name: 'Objects in each group’s tray' }).fill('9');
+  await expect(page.getByText(/40 turns may empty the tray of 9/)).toBeVisible();
+  await page.getByRole('spinbutton', { name: 'Objects in each group’s tray' }).fill('60');
   await page.getByLabel('Name of group 1').fill('Periwinkles');
   await bench.isSaved();
 
@@ -46,8 +50,10 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   await page.getByLabel('Length', { exact: true }).fill('4 in');
   await bench.isSaved();
   const document = await stored(request, id);
-  expect(document.design.design.core.length).toBe('4 in');
-  expect(document.design.design.wire.size).toBe('24 AWG');
+  expect(document.design.design).toMatchObject({
+    core: { length: '4 in' },
+    wire: { size: '24 AWG' },
+  });
 
   // Prepare: lengths with tails, kit and cautions.
   await page.getByRole('link', { name: /^Prepare/ }).click();
@@ -66,7 +72,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   await bench.trial({ lifted: 6, stuck: 1, note: 'one hung on the wire' });
   await bench.predict(10);
   await bench.trial({ lifted: 12 });
-  const log = page.getByRole('region', { name: 'What Periwinkles counted' });
+  const log = page.getByRole('region', { name: 'What Periwinkles read' });
   await expect(log.getByRole('listitem')).toHaveCount(3);
   await expect(log.getByText('one hung on the wire')).toBeVisible();
 
@@ -75,7 +81,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Save the correction' }).click();
   await expect(dialog.getByText('Say why the reading is corrected.')).toBeVisible();
-  await dialog.getByRole('textbox', { name: 'Lifted', exact: true }).fill('11');
+  await dialog.getByRole('textbox', { name: /^Lifted:/ }).fill('11');
   await dialog.getByLabel('Why it is corrected').fill('counted one twice');
   await dialog.getByRole('button', { name: 'Save the correction' }).click();
   await expect(log.getByText('was 12: counted one twice')).toBeVisible();
@@ -83,10 +89,10 @@ test('an educator goes from a question to findings', async ({ page, request }) =
 
   // Findings: chart, line, slope with unit, table, CSV.
   await page.getByRole('link', { name: /^Findings/ }).click();
-  await expect(page.getByRole('img', { name: 'Periwinkles: 11 clips at 40 turns' })).toBeVisible();
-  await expect(page.getByText(/Best straight line: lifted = 0\.\d+ × turns/)).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Periwinkles: 11 at 40 turns' })).toBeVisible();
+  await expect(page.getByText(/Best straight line: read = 0\.\d+ × turns/)).toBeVisible();
   await expect(
-    page.getByText(/slope 0\.\d+ ± [\d.]+ clips per turn, standard error/),
+    page.getByText(/slope 0\.\d+ ± [\d.]+ objects per turn, standard error/),
   ).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -96,9 +102,9 @@ test('an educator goes from a question to findings', async ({ page, request }) =
 
   // Everything is still there after coming back.
   await page.reload();
-  await expect(page.getByRole('img', { name: 'Periwinkles: 11 clips at 40 turns' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Periwinkles: 11 at 40 turns' })).toBeVisible();
   const whole = await stored(request, id);
-  expect(whole.readings.map((r) => r.count).sort((p, q) => p - q)).toEqual([3, 6, 11, 12]);
+  expect(whole.readings.map(countOf).sort((p, q) => p - q)).toEqual([3, 6, 11, 12]);
   expect(whole.predictions).toHaveLength(3);
   expect(whole.plan.title).toBe('Do turns matter at low tide?');
 });

@@ -31,7 +31,7 @@ test('a whole trial is run with the keyboard alone', async ({ page, request }) =
   await tabTo(page, 'textbox', 'Of these, stayed stuck');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('region', { name: 'What Terns counted' })).toContainText('1 stuck');
+  await expect(page.getByRole('region', { name: 'What Terns read' })).toContainText('1 stuck');
   await tabTo(page, 'button', 'Correct 6 at 10 turns');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toBeVisible();
@@ -40,7 +40,7 @@ test('a whole trial is run with the keyboard alone', async ({ page, request }) =
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   const whole = await stored(request, id);
   expect(whole.readings).toHaveLength(1);
-  expect(whole.readings[0]).toMatchObject({ count: 6, stuckCount: 1, offCount: 0 });
+  expect(whole.readings[0]).toMatchObject({ outcome: { count: 6, stuck: 1, off: 0 } });
   expect(whole.readings[0]!.onTime_s).toBeGreaterThan(0);
 });
 

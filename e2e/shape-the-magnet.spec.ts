@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newInvestigation, stored } from './bench.js';
+import { choose, newInvestigation, stored } from './bench.js';
 
 test('the ends of the winding are dragged along the core', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
@@ -25,7 +25,7 @@ test('the ends of the winding are moved with the arrow keys', async ({ page, req
   await page.keyboard.press('PageDown');
   await expect(upper).toHaveAttribute('aria-valuenow', '41');
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
-  expect((await stored(request, id)).design.design.winding.start).toBe('41 mm');
+  expect((await stored(request, id)).design.design).toMatchObject({ winding: { start: '41 mm' } });
 });
 
 test('a quantity steps in its own unit and a bare number takes the unit that stood there', async ({
@@ -223,15 +223,15 @@ test('a measured cell takes the place of the typical one', async ({ page, reques
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
 });
 
-test('both ends counted together lift more, and hang in the drawing', async ({ page, request }) => {
+test('both ends counted together lift more', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/question`);
-  const strip = page.getByRole('img', { name: /Predicted clips lifted/ });
+  const strip = page.getByRole('group', { name: /^Predicted Objects lifted/ });
   const before = await strip.getAttribute('aria-label');
-  await page.getByLabel('Counted at').selectOption('both');
+  await choose(page, 'What we measure', 'Objects lifted at both ends together');
   await expect(strip).not.toHaveAttribute('aria-label', before!);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
-  expect((await stored(request, id)).design.design.load.ends).toBe('both');
+  expect((await stored(request, id)).plan.measure).toBe('objects-both-ends');
 });
 
 test('a car battery is for demonstrations only, with its fuse, and no group can run it', async ({

@@ -132,9 +132,8 @@ test('objects are weighed twenty at a time', async ({ page, request }) => {
   await expect(page.getByText(/^Lifts about \d+ hooks/)).toBeVisible();
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   const id = /investigations\/([^/]+)/.exec(page.url())![1]!;
-  expect((await stored(request, id)).design.design.load).toMatchObject({
-    massEach: '0.7 g',
-    ownName: 'hooks',
+  expect((await stored(request, id)).design.design).toMatchObject({
+    load: { massEach: '0.7 g', ownName: 'hooks' },
   });
 });
 

@@ -23,6 +23,7 @@ await withTemporaryNab({ demo: true }, async ({ address }) => {
   const list = await (await fetch(`${address}/api/investigations`)).json();
   const full = list.reduce((p, q) => (q.trials > p.trials ? q : p));
   await benchDrawing(address, full.id);
+  await benchStrip(address, full.id);
   await benchWrites(address, full.id);
 });
 
@@ -66,16 +67,69 @@ async function benchDrawing(address, id) {
   }
 }
 
+/** From a key on a level to the strip of twelve levels on three lines drawn anew. */
+async function benchStrip(address, id) {
+  const { plan, design } = await (await fetch(`${address}/api/investigations/${id}`)).json();
+  const levels = (values) => values.map((value) => ({ id: randomUUID(), value: String(value) }));
+  const wide = {
+    ...plan,
+    title: 'Twelve levels on three lines',
+    factor: 'turns',
+    levels: levels(Array.from({ length: 12 }, (_, i) => 12 + 8 * i)),
+    series: { factor: 'cells-in-series', levels: levels([1, 2, 3]) },
+  };
+  const made = randomUUID();
+  await fetch(`${address}/api/investigations`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ id: made, plan: wide, design: design.design, actor: 'rehearsal' }),
+  });
+  const browser = await launchBrowser();
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${address}/investigations/${made}/question`);
+    await page.locator('nab-level-strip [role="slider"]').nth(11).waitFor();
+    const times = await page.evaluate(async () => {
+      const drawing = document.querySelector('nab-level-strip svg');
+      const samples = [];
+      for (let i = 0; i < 60; i++) {
+        const drawn = new Promise((resolve) => {
+          const observer = new MutationObserver(() => {
+            observer.disconnect();
+            resolve(performance.now());
+          });
+          observer.observe(drawing, { childList: true, subtree: true });
+        });
+        const slider = drawing.querySelectorAll('[role="slider"]')[5];
+        const start = performance.now();
+        const key = i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft';
+        slider.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+        samples.push((await drawn) - start);
+        await new Promise((resolve) => setTimeout(resolve, 60));
+      }
+      return samples.slice(10);
+    });
+    times.sort((p, q) => p - q);
+    const at = (share) => times[Math.floor(share * times.length)].toFixed(1);
+    console.log(
+      `${'Level to strip redrawn, 12 levels × 3 lines'.padEnd(44)} median ${at(0.5)} ms, 95 % ${at(0.95)} ms`,
+    );
+  } finally {
+    await browser.close();
+  }
+}
+
 /** Readings stored one by one over eight connections for some seconds. */
 async function benchWrites(address, id) {
   const { plan } = await (await fetch(`${address}/api/investigations/${id}`)).json();
   const body = {
     groupId: plan.groups[0].id,
     levelId: plan.levels[0].id,
-    offCount: 0,
-    count: 3,
-    stuckCount: 0,
+    seriesId: null,
+    outcome: { kind: 'count', count: 3, parts: null, off: 0, stuck: 0 },
     onTime_s: 4,
+    model: null,
+    actor: 'rehearsal',
     note: '',
     recordedAt: new Date().toISOString(),
     corrects: null,

@@ -17,6 +17,7 @@ const only = process.argv[3];
 mkdirSync(folder, { recursive: true });
 
 const LITTER = 'Do more turns pick up more steel litter?';
+const RACE = 'One, two or three cells, on a short winding and on a long one';
 const BOLT = 'A thick bolt on two cells: washers from the strand line';
 /** Two cores under a bar, made from the demo's bolt. */
 const twoPole = async (page) => {
@@ -41,7 +42,8 @@ const compared = (list) => {
 
 const SHOTS = [
   { name: 'investigations' },
-  { name: 'question', of: LITTER, step: 'question' },
+  { name: 'begin', path: '/new' },
+  { name: 'question', of: RACE, step: 'question' },
   { name: 'magnet', of: LITTER, step: 'magnet' },
   { name: 'magnet-dark', of: BOLT, step: 'magnet', theme: 'dark' },
   { name: 'field', of: LITTER, step: 'field', then: solved },

@@ -3,7 +3,9 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { newDesign } from '@nab/contract';
+import { completeDocument, newDesign, toLessonPlan, type ExperimentDocument } from '@nab/contract';
+import { examplePlan } from '@nab/contract/testing';
+import { casesOf, EXPERIMENT_IDS } from '@nab/core';
 
 const root = new URL('../..', import.meta.url).pathname;
 
@@ -30,7 +32,11 @@ describe('nab evaluate', () => {
     const { status, out } = nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
-    const format = name.startsWith('shell') ? 'nab-shell-evaluation' : 'nab-evaluation';
+    const format = name.startsWith('shell')
+      ? 'nab-shell-evaluation'
+      : name.startsWith('compass')
+        ? 'nab-compass-evaluation'
+        : 'nab-evaluation';
     expect(report).toMatchObject({ format, version: 1, tier: 1 });
     expect(report['current_A']).toBeGreaterThan(0);
   });
@@ -111,5 +117,93 @@ describe('nab', () => {
       expect(status).toBe(2);
       expect(err).toContain('Usage:');
     }
+  });
+});
+
+describe('nab list', () => {
+  it('names experiments, factors and measures', () => {
+    const { status, out } = nab('list');
+    expect(status).toBe(0);
+    const all = JSON.parse(out) as Record<string, { id: string }[]>;
+    expect(all['experiments']!.map(({ id }) => id)).toEqual(EXPERIMENT_IDS);
+    expect(all['factors']).toContainEqual(
+      expect.objectContaining({ id: 'gap', axis: 'length', unit: 'mm' }),
+    );
+    expect(all['measures']).toContainEqual(
+      expect.objectContaining({ id: 'needle-angle', unit: '°', experiments: ['compass'] }),
+    );
+  });
+});
+
+describe('nab predict', () => {
+  const lines = (out: string) =>
+    out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+  const example = (name: string) => join(root, 'docs/examples', `${name}.json`);
+
+  it('prints a line a level and line, in the measure’s unit', () => {
+    const words = ['--factor', 'gap', '--levels', '1 sheet, 0.5 mm'];
+    const more = ['--series', 'cells-in-series=2,4', '--measure', 'load-held'];
+    const { status, out } = nab('predict', example('shell-magnet'), ...words, ...more);
+    expect(status).toBe(0);
+    expect(lines(out).map(({ level, series, unit }) => [level, series, unit])).toEqual([
+      ['0.1 mm', '2 cells', 'kg'],
+      ['0.5 mm', '2 cells', 'kg'],
+      ['0.1 mm', '4 cells', 'kg'],
+      ['0.5 mm', '4 cells', 'kg'],
+    ]);
+    for (const line of lines(out)) {
+      expect(line).toMatchObject({ coverage: 0.9, stop: [], cautions: expect.any(Array) });
+      expect(Number(line['low'])).toBeLessThan(Number(line['value']));
+      expect(Number(line['value'])).toBeLessThan(Number(line['high']));
+    }
+  });
+
+  it('takes decimal commas between semicolons, and says what the page says', () => {
+    const words = ['--factor', 'current', '--levels', '0,5 A; 1 A'];
+    const { out } = nab('predict', example('compass'), ...words);
+    const document = JSON.parse(readFileSync(example('compass'), 'utf8')) as object;
+    const plan = {
+      ...examplePlan(),
+      experiment: 'compass' as const,
+      factor: 'current' as const,
+      measure: 'needle-angle' as const,
+      levels: ['0.5 A', '1 A'].map((value) => ({ id: value, value })),
+    };
+    const page = casesOf(toLessonPlan(plan, completeDocument(document as ExperimentDocument)));
+    const degrees = (angle: number): number => (angle * 180) / Math.PI;
+    expect(lines(out).map(({ value }) => value)).toEqual(
+      page.map(({ forecast }) => expect.closeTo(degrees(forecast!.value), 9)),
+    );
+  });
+
+  it('says of a level that cannot be had why, and goes on', () => {
+    const words = ['--factor', 'wire-length', '--levels', '20 cm,2 m'];
+    const [short, long] = lines(nab('predict', example('nail'), ...words).out);
+    expect(short).toMatchObject({ value: null, current_A: null, on_time_s: null });
+    expect(String(short!['stop'])).toContain('not even one turn');
+    expect(long).toMatchObject({ stop: [] });
+  });
+
+  it.each([
+    ['an unknown factor', ['--factor', 'smell', '--levels', '1,2'], 'there is no factor'],
+    ['a level that is none', ['--factor', 'turns', '--levels', '20,many'], 'level “many” of turns'],
+    [
+      'a question that makes no sense',
+      ['--factor', 'gap', '--levels', '1 mm', '--measure', 'needle-angle'],
+      'make no question',
+    ],
+    [
+      'a load that is not said',
+      ['--factor', 'gap', '--levels', '1 mm,2 mm', '--measure', 'fewest-cells'],
+      'needs --load',
+    ],
+    ['an option twice', ['--factor', 'turns', '--factor', 'gap', '--levels', '1'], 'Usage'],
+  ])('ends with 2 and a message for %s', (_what, words, message) => {
+    const { status, out, err } = nab('predict', example('nail'), ...words);
+    expect([status, out]).toEqual([2, '']);
+    expect(err).toContain(message);
   });
 });

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newDesign, type Investigation } from '@nab/contract';
+import { examplePlan, exampleReading } from '@nab/contract/testing';
 
 const root = new URL('../..', import.meta.url).pathname;
 
@@ -86,18 +87,15 @@ describe('a crash', { timeout: 180_000 }, () => {
   /** Sends readings as fast as it can until told to stop; keeps the ids that were acknowledged. */
   const write = (): (() => Promise<void>) => {
     let going = true;
-    const body = {
+    const {
+      id: _id,
+      receivedAt: _at,
+      recordedAt: _recorded,
+      ...body
+    } = exampleReading({
       groupId: made.plan.groups[0]!.id,
       levelId: made.plan.levels[0]!.id,
-      offCount: 0,
-      count: 3,
-      stuckCount: 0,
-      onTime_s: null,
-      note: '',
-      corrects: null,
-      reason: null,
-      withdrawn: false,
-    };
+    });
     const loops = Array.from({ length: 4 }, async () => {
       while (going) {
         const id = randomUUID();
@@ -136,14 +134,8 @@ describe('a crash', { timeout: 180_000 }, () => {
       body: JSON.stringify({
         id: randomUUID(),
         design: newDesign(),
-        plan: {
-          title: 'Crash',
-          factor: 'turns',
-          levels: [10, 20].map((turns) => ({ id: randomUUID(), turns })),
-          groups: [{ id: randomUUID(), name: 'Limpets' }],
-          repeats: 1,
-          traySize: 60,
-        },
+        plan: examplePlan(() => randomUUID(), { title: 'Crash', repeats: 1 }),
+        actor: 'educator',
       }),
     });
     made = (await answer.json()) as Investigation;

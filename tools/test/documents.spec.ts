@@ -5,19 +5,22 @@ import { describe, expect, it } from 'vitest';
 import { CORE_ERRORS, TOLERANCES } from '@nab/core';
 import {
   check,
+  compassReport,
   designSchema,
   evaluationReport,
+  newCompassSet,
   newDesign,
   newShell,
   SERVER_PROBLEMS,
   shellReport,
 } from '@nab/contract';
+import { COLUMNS } from '../../server/src/investigations/csv.js';
 import { designJsonSchema } from '../design-schema.js';
 
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
-const designs = examples.filter((name) => !name.startsWith('shell'));
+const designs = examples.filter((name) => !/^(shell|compass)/.test(name));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -53,18 +56,13 @@ describe('docs/formats.md', () => {
     expect([...codesInTable].sort()).toEqual([...known].sort());
   });
 
-  it('names every key of an evaluation', () => {
-    const missing = Object.keys(evaluationReport(newDesign())).filter(
-      (key) => !formats.includes(`\`${key}\``),
-    );
-    expect(missing).toEqual([]);
-  });
-
-  it('names every key of a shell magnet’s evaluation', () => {
-    const missing = Object.keys(shellReport(newShell())).filter(
-      (key) => !formats.includes(`\`${key}\``),
-    );
-    expect(missing).toEqual([]);
+  it.each([
+    ['a design’s evaluation', evaluationReport(newDesign())],
+    ['a shell magnet’s evaluation', shellReport(newShell())],
+    ['a compass’s evaluation', compassReport(newCompassSet())],
+    ['the trials as CSV', Object.fromEntries(COLUMNS.map((column) => [column, '']))],
+  ])('names every key of %s', (_what, keys) => {
+    expect(Object.keys(keys).filter((key) => !formats.includes(`\`${key}\``))).toEqual([]);
   });
 
   it('shows each example file', () => {
