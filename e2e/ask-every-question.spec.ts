@@ -193,8 +193,11 @@ test('the words of the question are choices, by hand and by keyboard', async ({
   await page.keyboard.press('Enter');
   await expect(measured).toHaveAttribute('aria-expanded', 'true');
   await page.keyboard.press('ArrowDown');
-  const active = await measured.getAttribute('aria-activedescendant');
-  await expect(page.locator(`[id="${active}"]`)).toHaveText('Objects lifted at each end, apart');
+  await expect(async () => {
+    const active = await measured.getAttribute('aria-activedescendant');
+    const option = page.locator(`[id="${active}"]`);
+    await expect(option).toHaveText('Objects lifted at each end, apart', { timeout: 500 });
+  }).toPass();
   await page.keyboard.press('Enter');
   await expect(measured).toHaveAttribute('aria-expanded', 'false');
   await choose(page, 'What the lines differ in', 'Number of cells');

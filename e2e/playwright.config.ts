@@ -12,6 +12,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
+  // On a crowded machine a browser may stall; `npm test` names what passed only at its second try.
+  retries: 1,
   reporter: [
     ['list'],
     ['json', { outputFile: process.env['NAB_E2E_REPORT'] ?? '../test-results/report.json' }],
@@ -20,7 +22,7 @@ export default defineConfig({
     baseURL,
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
-    trace: 'retain-on-failure',
+    trace: 'retain-on-first-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: CHROMIUM_ARGUMENTS,

@@ -16,6 +16,7 @@ const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 mkdirSync(cacheFolder, { recursive: true });
 let passed = 0;
 let failed = 0;
+const unsteady = [];
 
 /** Runs a program of the project's own packages; returns whether it ended well. */
 function run(title, words, env = {}) {
@@ -47,6 +48,16 @@ function countReport(path, ended, read) {
   } catch {
     failed++;
   }
+}
+
+/** Titles of the browser tests that failed once and passed when tried again. */
+function flakyTitles(suites = []) {
+  return suites.flatMap(({ specs = [], suites: inner }) => [
+    ...specs
+      .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+      .map(({ file, title }) => `${file}: ${title}`),
+    ...flakyTitles(inner),
+  ]);
 }
 
 checkOnce('Lint', ['eslint', '.']);
@@ -85,11 +96,16 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
     ['playwright', 'test', '-c', 'e2e/playwright.config.ts'],
     { NAB_ADDRESS: address, NAB_E2E_REPORT: browserReport },
   );
-  countReport(browserReport, browserEnded, ({ stats }) => ({
-    passed: stats.expected + stats.flaky,
-    failed: stats.unexpected,
-  }));
+  countReport(browserReport, browserEnded, ({ stats, suites }) => {
+    unsteady.push(...flakyTitles(suites));
+    return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+  });
 });
 
+if (unsteady.length > 0) {
+  console.log(
+    `\nPassed only at the second try:\n${unsteady.map((title) => `  ${title}`).join('\n')}`,
+  );
+}
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
