@@ -3,152 +3,169 @@ import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
 /**
- * The concepts of the core from the bottom up: a folder may import those named before it, never
- * those after. The layers of the whole follow the same rule below.
+ * What every part of Nab is made of, from the bottom up: a folder may import those named before it,
+ * never those after. A folder with a door, `index`, is entered by it.
  */
-const CORE_ORDER = [
-  'numerics',
-  'quantities',
-  'wire',
-  'winding',
-  'supply',
-  'circuit',
-  'heat',
-  'coil',
-  'coil-field',
-  'steel',
-  'fem',
-  'straight-core',
-  'keeper',
-  'two-pole',
-  'lifting',
-  'calibration',
-  'statistics',
-  'magnet',
-  'shell-magnet',
-  'compass',
-  'experiments',
-  'measures',
-  'factors',
-  'lesson',
-  'findings',
-  'field-picture',
-  'tier-comparison',
-  'shelf-search',
-  'reference-check',
-];
+const ORDER = {
+  'core/src': [
+    'numerics',
+    'quantities',
+    'wire',
+    'winding',
+    'supply',
+    'circuit',
+    'heat',
+    'coil',
+    'coil-field',
+    'steel',
+    'fem',
+    'straight-core',
+    'keeper',
+    'two-pole',
+    'lifting',
+    'calibration',
+    'statistics',
+    'magnet',
+    'shell-magnet',
+    'compass',
+    'experiments',
+    'reports',
+    'measures',
+    'factors',
+    'lesson',
+    'findings',
+    'field-picture',
+    'tier-comparison',
+    'shelf-search',
+    'reference-check',
+  ],
+  'contract/src': [
+    'problem',
+    'fields',
+    'design',
+    'shell-magnet',
+    'compass',
+    'experiments',
+    'investigation',
+    'shelf',
+    'field',
+  ],
+  'server/src': [
+    'problems',
+    'database',
+    'plugins',
+    'openapi',
+    'classes',
+    'designs',
+    'shelf',
+    'field',
+    'investigations',
+    'readings',
+    'demo',
+  ],
+  'web/src/app': [
+    'server',
+    'accessibility',
+    'words',
+    'fields',
+    'workers',
+    'files',
+    'lesson',
+    'saving',
+    'notices',
+    'frame',
+    'charts',
+    'cutaway',
+    'inspector',
+    'sweep',
+    'shelf',
+    'investigation',
+    'magnet',
+    'shell-magnet',
+    'compass',
+    'experiments',
+    'prepare',
+    'question',
+    'run',
+    'findings',
+    'steps',
+    'field',
+    'compare',
+    'wire-and-compass',
+    'home',
+  ],
+};
 
-// A folder that nobody put in order would know everything.
-const unlisted = readdirSync(new URL('./core/src/', import.meta.url), { withFileTypes: true })
-  .filter((entry) => entry.isDirectory() && !CORE_ORDER.includes(entry.name))
-  .map((entry) => entry.name);
-if (unlisted.length > 0) {
-  throw new Error(`core/src/${unlisted.join(', ')}: say in eslint.config.mjs where it stands.`);
-}
-
-const corePatterns = CORE_ORDER.map((folder, i) => ({
-  files: [`core/src/${folder}/**/*.ts`],
-  ignores: ['**/*.spec.ts'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          {
-            group: CORE_ORDER.slice(i + 1).flatMap((above) => [`../${above}/*`]),
-            message: `Imports point down: ${folder} must not know what stands above it.`,
-          },
-          {
-            group: CORE_ORDER.filter((other) => other !== folder).flatMap((other) => [
-              `../${other}/*`,
-              `!../${other}/index.js`,
-            ]),
-            message: 'Another concept is entered by its door, index.js.',
-          },
-          {
-            group: ['node:*', '@nab/*', '@angular/*', 'd3'],
-            message: 'The core is pure computation.',
-          },
-        ].filter(({ group }) => group.length > 0),
-      },
-    ],
+/** What a whole part must not know. */
+const FOREIGN = {
+  'core/src': {
+    group: ['node:*', '@nab/*', '@angular/*', 'd3'],
+    message: 'The core is pure computation.',
   },
-}));
-
-/** Folders of the web, lowest first: nothing is imported from a folder that stands further down. */
-const WEB_ORDER = [
-  'server',
-  'accessibility',
-  'words',
-  'quantity-field',
-  'workers',
-  'files',
-  'lesson',
-  'saving',
-  'frame',
-  'charts',
-  'cutaway',
-  'inspector',
-  'sweep',
-  'shelf',
-  'investigation',
-  'magnet',
-  'shell-magnet',
-  'compass',
-  'experiments',
-  'prepare',
-  'question',
-  'run',
-  'findings',
-  'steps',
-  'field',
-  'compare',
-  'wire-and-compass',
-  'home',
-];
-/** Those that are entered by their door alone. */
-const WEB_DOORS = WEB_ORDER.filter((folder) =>
-  existsSync(new URL(`web/src/app/${folder}/index.ts`, import.meta.url)),
-);
-
-const webUnlisted = readdirSync(new URL('web/src/app', import.meta.url), { withFileTypes: true })
-  .filter((entry) => entry.isDirectory() && !WEB_ORDER.includes(entry.name))
-  .map(({ name }) => name);
-if (webUnlisted.length > 0) {
-  throw new Error(`eslint.config.mjs does not say where these belong: ${webUnlisted.join(', ')}`);
-}
-
-const webPatterns = WEB_ORDER.map((folder, i) => ({
-  files: [`web/src/app/${folder}/**/*.ts`],
-  ignores: ['**/*.spec.ts'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          {
-            group: WEB_ORDER.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/*`]),
-            message: 'What lies further down in WEB_ORDER is not known here.',
-          },
-          {
-            group: WEB_DOORS.filter((other) => other !== folder).map((other) => `../${other}/*`),
-            message: 'This folder is entered by its door, index.ts.',
-          },
-          {
-            group: ['node:*', 'fastify', 'sequelize', '@nab/server'],
-            message: 'The web knows the wire only.',
-          },
-        ].filter(({ group }) => group.length > 0),
-      },
-    ],
+  'contract/src': {
+    group: ['node:*', '@angular/*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    message: 'The contract runs on both sides of the wire.',
   },
-}));
+  'server/src': {
+    group: ['@angular/*', '@nab/web', 'd3'],
+    message: 'The server knows no interface.',
+  },
+  'web/src/app': {
+    group: ['node:*', 'fastify', 'sequelize', '@nab/server'],
+    message: 'The web knows the wire only.',
+  },
+};
 
-const layer = (files, forbidden, message) => ({
-  files,
-  ignores: ['**/*.spec.ts'],
-  rules: { 'no-restricted-imports': ['error', { patterns: [{ group: forbidden, message }] }] },
-});
+const TABLES = {
+  group: ['../database/index.js'],
+  importNamePattern: 'Row$',
+  message: 'Only repositories know the tables.',
+};
+
+const at = (path) => new URL(`${path}/`, import.meta.url);
+
+/** The rules of one part of Nab, folder by folder. A folder that nobody put in order is an error. */
+function ordered([part, order]) {
+  const unlisted = readdirSync(at(part), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory() && !order.includes(entry.name))
+    .map(({ name }) => `${part}/${name}`);
+  if (unlisted.length > 0) {
+    throw new Error(`Say in eslint.config.mjs where these stand: ${unlisted.join(', ')}`);
+  }
+  const doors = order.filter((folder) => existsSync(new URL(`${folder}/index.ts`, at(part))));
+  const loose = {
+    files: [`${part}/*.ts`],
+    rules: { 'no-restricted-imports': ['error', { patterns: [FOREIGN[part]] }] },
+  };
+  const folders = order.flatMap((folder, i) => {
+    const patterns = [
+      {
+        group: order.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/**`]),
+        message: `Imports point down: ${folder} must not know what stands above it.`,
+      },
+      {
+        group: doors
+          .filter((other) => other !== folder)
+          .flatMap((other) => [`../${other}/**`, `!../${other}/index.js`]),
+        message: 'Another folder is entered by its door, index.ts.',
+      },
+      FOREIGN[part],
+    ].filter(({ group }) => group.length > 0);
+    const rules = (extra = []) => ({
+      'no-restricted-imports': ['error', { patterns: [...patterns, ...extra] }],
+    });
+    const folderRules = [
+      { files: [`${part}/${folder}/**/*.ts`], ignores: ['**/*.spec.ts'], rules: rules() },
+    ];
+    // The later block replaces the rule, so it has to repeat what holds for the whole folder.
+    if (part === 'server/src') {
+      const files = ['routes', 'service'].map((name) => `${part}/${folder}/${name}.ts`);
+      folderRules.push({ files, rules: rules([TABLES]) });
+    }
+    return folderRules;
+  });
+  return [loose, ...folders];
+}
 
 export default tseslint.config(
   {
@@ -176,19 +193,7 @@ export default tseslint.config(
       'prefer-const': 'error',
     },
   },
-  ...corePatterns,
-  layer(
-    ['contract/src/**/*.ts'],
-    ['node:*', '@angular/*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
-    'The contract runs on both sides of the wire.',
-  ),
-  layer(['server/src/**/*.ts'], ['@angular/*', '@nab/web', 'd3'], 'The server knows no interface.'),
-  layer(
-    ['server/src/*/routes.ts', 'server/src/*/service.ts'],
-    ['**/database/models.js'],
-    'Only repositories know the tables.',
-  ),
-  ...webPatterns,
+  ...Object.entries(ORDER).flatMap(ordered),
   { files: ['**/*.mjs', '**/*.cjs', 'tools/**'], rules: { 'no-console': 'off' } },
   {
     files: ['web/src/**/*.ts'],

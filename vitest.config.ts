@@ -5,7 +5,14 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/**/*.spec.ts'], testTimeout: 60_000 } },
       { test: { name: 'contract', include: ['contract/**/*.spec.ts'] } },
-      { test: { name: 'web', include: ['web/src/**/*.spec.ts'] } },
+      {
+        test: {
+          name: 'web',
+          include: ['web/src/**/*.spec.ts'],
+          // Angular's libraries come half compiled.
+          setupFiles: ['@angular/compiler'],
+        },
+      },
       {
         test: {
           name: 'tools',

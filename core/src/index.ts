@@ -19,6 +19,7 @@ export * from './measures/index.js';
 export * from './numerics/index.js';
 export * from './quantities/index.js';
 export * from './reference-check/index.js';
+export * from './reports/index.js';
 export * from './shelf-search/index.js';
 export * from './shell-magnet/index.js';
 export * from './statistics/index.js';

@@ -1,18 +1,16 @@
 import { problem } from '@nab/contract';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { classRoutes } from './classes/routes.js';
+import { classRoutes } from './classes/index.js';
 import { defineModels } from './database/index.js';
-import { designRoutes } from './designs/routes.js';
-import { fieldRoutes } from './fields/routes.js';
-import { investigationRoutes } from './investigations/routes.js';
-import { openapi } from './openapi/plugin.js';
-import { problems, send } from './plugins/problems.js';
-import { security } from './plugins/security.js';
-import { validation } from './plugins/validation.js';
-import { webApplication } from './plugins/web-application.js';
-import { readingRoutes } from './readings/routes.js';
-import { shelfRoutes } from './shelf/routes.js';
+import { designRoutes } from './designs/index.js';
+import { fieldRoutes } from './field/index.js';
+import { investigationRoutes } from './investigations/index.js';
+import { openapi } from './openapi/index.js';
+import { problems, send } from './problems/index.js';
+import { security, validation, webApplication } from './plugins/index.js';
+import { readingRoutes } from './readings/index.js';
+import { shelfRoutes } from './shelf/index.js';
 
 export interface AppOptions {
   readonly sequelize: Sequelize;

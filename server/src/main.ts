@@ -1,7 +1,7 @@
 import { buildApp } from './app.js';
 import { readConfiguration } from './configuration.js';
 import { connect, defineModels, migrate } from './database/index.js';
-import { loadDemo } from './demo/load.js';
+import { loadDemo } from './demo/index.js';
 
 const SHUTDOWN_PATIENCE_S = 8;
 

@@ -1,23 +1,13 @@
 import {
   check,
-  compassReport,
-  evaluationReport,
   experimentDocumentSchema,
   experimentOf,
-  shellReport,
+  toSubject,
   type ExperimentDocument,
-  type ExperimentDocuments,
 } from '@nab/contract';
-import { CoreError, type ExperimentId } from '@nab/core';
+import { CoreError, reportOf } from '@nab/core';
 import type { Schema } from 'yup';
 import { CommandError } from './files.js';
-
-/** What is printed of each experiment; one entry for each, or it does not compile. */
-const REPORTS: { readonly [K in ExperimentId]: (document: ExperimentDocuments[K]) => object } = {
-  'straight-magnet': evaluationReport,
-  'shell-magnet': shellReport,
-  compass: compassReport,
-};
 
 /**
  * Reads a design of whichever experiment its format says.
@@ -39,9 +29,9 @@ export function readDocument(parsed: unknown): ExperimentDocument {
 /** Prints the evaluation of a design file of any experiment as JSON. */
 export function evaluate(parsed: unknown): number {
   const document = readDocument(parsed);
-  const report = REPORTS[experimentOf(document)!] as (document: ExperimentDocument) => object;
   try {
-    process.stdout.write(`${JSON.stringify(report(document), null, 2)}\n`);
+    const report = reportOf(toSubject(document), document.name);
+    process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
     throw new CommandError(`${error.code}: ${error.message}`);

@@ -2,17 +2,15 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { CORE_ERRORS, TOLERANCES } from '@nab/core';
+import { CORE_ERRORS, reportOf, TOLERANCES } from '@nab/core';
 import {
   check,
-  compassReport,
   designSchema,
-  evaluationReport,
   newCompassSet,
   newDesign,
   newShell,
   SERVER_PROBLEMS,
-  shellReport,
+  toSubject,
 } from '@nab/contract';
 import { COLUMNS } from '../../server/src/investigations/csv.js';
 import { designJsonSchema } from '../design-schema.js';
@@ -57,9 +55,9 @@ describe('docs/formats.md', () => {
   });
 
   it.each([
-    ['a design’s evaluation', evaluationReport(newDesign())],
-    ['a shell magnet’s evaluation', shellReport(newShell())],
-    ['a compass’s evaluation', compassReport(newCompassSet())],
+    ['a design’s evaluation', reportOf(toSubject(newDesign()), '')],
+    ['a shell magnet’s evaluation', reportOf(toSubject(newShell()), '')],
+    ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
     ['the trials as CSV', Object.fromEntries(COLUMNS.map((column) => [column, '']))],
   ])('names every key of %s', (_what, keys) => {
     expect(Object.keys(keys).filter((key) => !formats.includes(`\`${key}\``))).toEqual([]);

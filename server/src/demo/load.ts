@@ -12,9 +12,9 @@ import {
 } from '@nab/core';
 import type { CreationAttributes, Sequelize } from 'sequelize';
 import { InvestigationRow, PredictionRow, ReadingRow } from '../database/index.js';
-import { insertDesign } from '../designs/repository.js';
-import { insertInvestigation } from '../investigations/repository.js';
-import { findShelfItem, insertShelfItem, wasRemoved } from '../shelf/repository.js';
+import { insertDesign } from '../designs/index.js';
+import { insertInvestigation } from '../investigations/index.js';
+import { findShelfItem, insertShelfItem, wasRemoved } from '../shelf/index.js';
 import { DEMO_PLANS, type DemoClass, type DemoPlan } from './investigations.js';
 import { DEMO_SHELF } from './shelf.js';
 

@@ -3,7 +3,7 @@ import { EXPERIMENTS, type ExperimentId } from '@nab/core';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { object, string } from 'yup';
-import { byId, type ById } from '../plugins/validation.js';
+import { byId, type ById } from '../plugins/index.js';
 import { designService } from './service.js';
 
 const ofExperiment = object({

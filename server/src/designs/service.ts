@@ -6,7 +6,7 @@ import {
 } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
 import type { Sequelize } from 'sequelize';
-import { ProblemError } from '../problems.js';
+import { ProblemError } from '../problems/index.js';
 import { findDesign, insertDesign, listDesigns, replaceDesign } from './repository.js';
 
 /** What can be done with designs of any experiment; each call is one transaction. */

@@ -8,7 +8,7 @@ import type {
   Reading,
 } from '@nab/contract';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
-import { findClass, groupsOfOthers, writeClass } from '../classes/repository.js';
+import { findClass, groupsOfOthers, writeClass } from '../classes/index.js';
 import {
   DesignRow,
   InvestigationRow,
@@ -16,7 +16,7 @@ import {
   PredictionRow,
   ReadingRow,
 } from '../database/index.js';
-import { toDesign } from '../designs/repository.js';
+import { toDesign } from '../designs/index.js';
 
 export async function listInvestigations(
   transaction: Transaction,

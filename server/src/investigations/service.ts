@@ -9,8 +9,8 @@ import {
 } from '@nab/contract';
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
-import { insertDesign } from '../designs/repository.js';
-import { ProblemError } from '../problems.js';
+import { insertDesign } from '../designs/index.js';
+import { ProblemError } from '../problems/index.js';
 import {
   findInvestigation,
   foreignIds,

@@ -1,6 +1,6 @@
 import helmet from '@fastify/helmet';
 import plugin from 'fastify-plugin';
-import { ProblemError } from '../problems.js';
+import { ProblemError } from '../problems/index.js';
 
 /** Strict headers, and no requests from other sites. */
 export const security = plugin(async (app) => {

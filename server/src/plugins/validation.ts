@@ -1,7 +1,7 @@
 import { check } from '@nab/contract';
 import plugin from 'fastify-plugin';
 import { object, string, type Schema } from 'yup';
-import { ProblemError } from '../problems.js';
+import { ProblemError } from '../problems/index.js';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 

@@ -1,7 +1,7 @@
 import fastifyStatic from '@fastify/static';
 import plugin from 'fastify-plugin';
 import { problem } from '@nab/contract';
-import { send } from './problems.js';
+import { send } from '../problems/index.js';
 
 /** Serves the built application; every page address falls back to its index. */
 export const webApplication = plugin<{ folder: string }>(async (app, { folder }) => {

@@ -7,7 +7,7 @@ import {
   PredictionRow,
   ReadingRow,
 } from '../database/index.js';
-import { toPrediction, toReading } from '../investigations/repository.js';
+import { toPrediction, toReading } from '../investigations/index.js';
 import type { Prediction, Reading } from '@nab/contract';
 
 /** Whether group, level and line exist and belong to one investigation and its class. */

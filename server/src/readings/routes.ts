@@ -6,7 +6,7 @@ import {
 } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { byId, type ById } from '../plugins/validation.js';
+import { byId, type ById } from '../plugins/index.js';
 import { readingService } from './service.js';
 
 /**

@@ -1,7 +1,7 @@
 import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/contract';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize, Transaction } from 'sequelize';
-import { ProblemError } from '../problems.js';
+import { ProblemError } from '../problems/index.js';
 import { belongTogether, findReading, insertPrediction, insertReading } from './repository.js';
 
 /**

@@ -1,7 +1,7 @@
 import { shelfUpdateSchema, type ShelfUpdate } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { byId, type ById } from '../plugins/validation.js';
+import { byId, type ById } from '../plugins/index.js';
 import { shelfService } from './service.js';
 
 /** `/api/shelf`: everything on it; put something on, change it against its version, take it off. */

@@ -1,7 +1,7 @@
 import type { ShelfUpdate, VersionedShelfItem } from '@nab/contract';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize } from 'sequelize';
-import { ProblemError } from '../problems.js';
+import { ProblemError } from '../problems/index.js';
 import {
   findShelfItem,
   insertShelfItem,

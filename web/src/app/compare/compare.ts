@@ -10,12 +10,10 @@ import {
   type MagnetDesign,
 } from '@nab/core';
 import { forkJoin, firstValueFrom, of } from 'rxjs';
-import { Cutaway } from '../cutaway/cutaway';
-import { layOut } from '../cutaway/layout';
-import { Notice } from '../frame/notice';
-import { OpenDocuments } from '../frame/save-status';
+import { Cutaway, layOut } from '../cutaway';
+import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
-import { ShelfStore } from '../shelf/shelf-store';
+import { ShelfStore } from '../shelf';
 import { objectWord } from '../words';
 import { comparisonRows, type Compared } from './comparison';
 

@@ -14,11 +14,11 @@ import {
   type CompassEvaluation,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { fileName, saveFile } from '../files/save-file';
-import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
-import { CautionList } from '../inspector/caution-list';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { fileName, saveFile } from '../files';
+import { Notice } from '../notices';
+import { InvestigationStore } from '../investigation';
+import { CautionList } from '../inspector';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import type { SavedDocument } from '../saving';
 import { measuredBand, measuredText, secondsText } from '../words';
 import { Compass } from './compass';

@@ -2,7 +2,7 @@ import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { from, switchMap } from 'rxjs';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import { EXPERIMENT_VIEWS } from './experiment-views';
 
 /** Step 2: the bench of whichever experiment the investigation is about. */

@@ -35,10 +35,10 @@ import {
   switchMap,
   takeWhile,
 } from 'rxjs';
-import { fileName, saveFile } from '../files/save-file';
-import { Notice } from '../frame/notice';
-import { MagnetStore } from '../magnet/magnet-store';
-import { ChoiceField } from '../quantity-field';
+import { fileName, saveFile } from '../files';
+import { Notice } from '../notices';
+import { MagnetStore } from '../magnet';
+import { ChoiceField } from '../fields';
 import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
 import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
 import { FieldService, type Solver } from './field-service';

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import type { MagnetDesign, Rectangle } from '@nab/core';
 import type { Subscription } from 'rxjs';
-import { Notice } from '../frame/notice';
+import { Notice } from '../notices';
 import { countText, massText } from '../words';
 import { FieldService } from './field-service';
 

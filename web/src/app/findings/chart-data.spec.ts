@@ -9,9 +9,7 @@ import {
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { casesOf, findingsOf, levelText, factorOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import type { NamedCase } from '../investigation/investigation-store';
-import { caseText, levelWords } from '../investigation/case-words';
-import { factorAxis } from '../investigation/factor-axis';
+import { caseText, factorAxis, levelWords, type NamedCase } from '../investigation';
 import { trialChartData } from './chart-data';
 
 function chartOf(plan: Plan, readings: readonly Reading[]) {

@@ -10,9 +10,8 @@ import {
   type Findings,
   type LessonPlan,
 } from '@nab/core';
-import type { ChartCurve, TrialChartData } from '../charts/trial-chart';
-import { factorAxis } from '../investigation/factor-axis';
-import type { NamedCase } from '../investigation/investigation-store';
+import { type ChartCurve, type TrialChartData } from '../charts';
+import { factorAxis, type NamedCase } from '../investigation';
 import { axisLabel, inUnitOf, outcomeText } from '../words';
 
 /** Points between the levels, so that the band is a band and not a few boxes. */

@@ -2,10 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { formatNumber, isGraded, type LevelFinding, type LineFit } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { markerColour, markerPath } from '../charts/markers';
-import { TrialChart } from '../charts/trial-chart';
-import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { markerColour, markerPath, TrialChart } from '../charts';
+import { Notice } from '../notices';
+import { InvestigationStore } from '../investigation';
 import { inUnitOf, measuredBand, measuredText, outcomeText, percentText } from '../words';
 import { trialChartData } from './chart-data';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { SaveStatus } from './save-status';
+import { SaveStatus } from '../notices';
 import { ThemeService } from './theme';
 
 /** The whole page: a bar with the name, the state of saving and the theme; below it the view. */

@@ -5,8 +5,7 @@ import { factorOf, measureOf } from '@nab/core';
 import { formatDistanceToNow } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
-import { Notice } from '../frame/notice';
-import { OpenDocuments } from '../frame/save-status';
+import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
 
 /** All investigations, and the way to a new one. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Caution } from '@nab/core';
-import { Notice } from '../frame/notice';
+import { Notice } from '../notices';
 import { cautionText } from '../words';
 
 /** Cautions beside the choice that causes them. */

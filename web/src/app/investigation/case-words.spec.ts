@@ -1,7 +1,7 @@
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { caseText, levelWords, typedLevel } from './case-words';
-import { freshPlan } from '../lesson/fresh-plan';
+import { freshPlan } from '../lesson';
 
 describe('a level in words', () => {
   it.each([

@@ -42,7 +42,7 @@ import type { Schema } from 'yup';
 import { LessonService } from '../lesson';
 import { benchStore, Outbox, SavedDocument } from '../saving';
 import { Server, ServerAway, ServerRefusal } from '../server';
-import { ShelfStore } from '../shelf/shelf-store';
+import { ShelfStore } from '../shelf';
 import { caseText, levelWords } from './case-words';
 import { merged, united } from './merge';
 

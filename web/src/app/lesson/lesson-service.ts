@@ -1,7 +1,7 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import type { ExperimentDocument, Plan } from '@nab/contract';
 import type { Observable } from 'rxjs';
-import { WorkerCalls } from '../workers/worker-calls';
+import { WorkerCalls } from '../workers';
 import type { LessonJudgement } from './judgement';
 import type { LessonApi } from './lesson.worker';
 

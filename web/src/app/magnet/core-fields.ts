@@ -11,9 +11,9 @@ import {
   type CoreShape,
   type SweepPoint,
 } from '@nab/core';
-import { Sparkline } from '../charts/sparkline';
+import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../quantity-field';
+import { ChoiceField } from '../fields';
 import { DesignChoice, DesignQuantity } from './design-fields';
 import { namesOf } from '../words';
 

@@ -9,7 +9,7 @@ import {
 import type { DesignDocument } from '@nab/contract';
 import type { QuantityKind } from '@nab/core';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 
 type PartName = 'core' | 'wire' | 'winding' | 'supply' | 'leads' | 'load';
 /** A key of one part of the design, such as `core.length`. */

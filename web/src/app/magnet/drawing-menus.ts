@@ -1,7 +1,7 @@
 import { CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MATERIALS, predictiveBand, type Evaluation, type MaterialId } from '@nab/core';
-import { BOX, layOut, supplyBox } from '../cutaway/layout';
+import { BOX, layOut, supplyBox } from '../cutaway';
 import { MagnetStore } from './magnet-store';
 import { namesOf } from '../words';
 

@@ -13,7 +13,7 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import type { Fact } from '../inspector/fact';
+import { type Fact } from '../inspector';
 import { countText, secondsText, wireText } from '../words';
 
 /**

@@ -13,15 +13,20 @@ import {
   type SmallObjectId,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { CellsChart } from '../charts/cells-chart';
-import { LoadChart } from '../charts/load-chart';
+import { CellsChart, LoadChart } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { cellsSentence, chainSentence, loadSentence, objectWord, residualSentence } from '../words';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
+import {
+  cellsSentence,
+  chainSentence,
+  loadSentence,
+  namesOf,
+  objectWord,
+  residualSentence,
+} from '../words';
 import { DesignChoice, DesignQuantity } from './design-fields';
 import { liftFactsOf } from './facts';
-import { FactsGrid } from '../inspector/facts-grid';
-import { namesOf } from '../words';
+import { FactsGrid } from '../inspector';
 
 /** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
 @Component({

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { shortagesOf, toMagnetDesign, type DesignDocument } from '@nab/contract';
+import { toMagnetDesign, type DesignDocument } from '@nab/contract';
 import {
   CoreError,
   evaluateMagnet,
@@ -8,9 +8,9 @@ import {
   type MagnetDesign,
   WIRE_RESERVE,
 } from '@nab/core';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import type { SavedDocument } from '../saving';
-import { ShelfStore } from '../shelf/shelf-store';
+import { ShelfStore, shortagesOf } from '../shelf';
 
 /** The straight magnet of the investigation on screen: its document, and what it does. */
 @Injectable()

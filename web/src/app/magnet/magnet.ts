@@ -13,19 +13,18 @@ import {
   type Change,
 } from '@nab/core';
 import { catchError, of, switchMap } from 'rxjs';
-import { Cutaway, type EdgeMove } from '../cutaway/cutaway';
-import { Notice } from '../frame/notice';
+import { Cutaway, type EdgeMove } from '../cutaway';
+import { Notice } from '../notices';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField, QuantityField } from '../quantity-field';
-import { SweepService } from '../sweep/sweep-service';
+import { ChoiceField, QuantityField } from '../fields';
+import { SweepService } from '../sweep';
 import { liftSentence, limitSentence, objectWord } from '../words';
 import { applyChange, inTypedUnit } from './apply-change';
 import { BetterChanges } from './better-changes';
-import { CautionList } from '../inspector/caution-list';
+import { CautionList, FactsGrid } from '../inspector';
 import { CoreFields } from './core-fields';
 import { DrawingMenus } from './drawing-menus';
 import { factsOf } from './facts';
-import { FactsGrid } from '../inspector/facts-grid';
 import { FromShelf } from './from-shelf';
 import { HeatPlan } from './heat-plan';
 import { LiftFields } from './lift-fields';

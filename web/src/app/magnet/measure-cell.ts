@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { CoreError, formatQuantity, measuredResistance, parseQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { MagnetStore } from './magnet-store';
-import { QuantityField } from '../quantity-field';
+import { QuantityField } from '../fields';
 
 /** Two readings of a voltmeter make a typical cell the educator's own. */
 @Component({

@@ -9,9 +9,9 @@ import {
   type Chemistry,
   type SweepPoint,
 } from '@nab/core';
-import { Sparkline } from '../charts/sparkline';
+import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../quantity-field';
+import { ChoiceField } from '../fields';
 import { openingSentence } from '../words';
 import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
 import { MeasureCell } from './measure-cell';

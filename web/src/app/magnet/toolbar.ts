@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { setAside } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice } from '../frame/notice';
+import { Notice } from '../notices';
 import { MagnetStore } from './magnet-store';
-import { ShelfStore } from '../shelf/shelf-store';
+import { ShelfStore, setAside } from '../shelf';
 import { readDesignFile, saveDesignFile } from './design-file';
 
 /** Undo, redo, design files, and the list of keys. */

@@ -19,12 +19,11 @@ import {
   type SweepPoint,
   type WireForm,
 } from '@nab/core';
-import { Sparkline } from '../charts/sparkline';
+import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../quantity-field';
-import { layersSentence } from '../words';
+import { ChoiceField } from '../fields';
+import { layersSentence, namesOf } from '../words';
 import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
-import { namesOf } from '../words';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LIFT_METHODS, shortagesOf, type DesignDocument } from '@nab/contract';
+import { LIFT_METHODS, type DesignDocument } from '@nab/contract';
 import { trialOnTime, WIRE_RESERVE, type Caution, type CautionCode } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice } from '../frame/notice';
-import { InvestigationStore } from '../investigation/investigation-store';
-import { ShelfStore } from '../shelf/shelf-store';
+import { Notice } from '../notices';
+import { InvestigationStore } from '../investigation';
+import { ShelfStore, shortagesOf } from '../shelf';
 import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
 import { kitOf } from './kit';
 

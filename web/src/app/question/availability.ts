@@ -1,7 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { parseQuantity, WIRE_RESERVE, type Subject, type Trialled } from '@nab/core';
-import { InvestigationStore, type NamedCase } from '../investigation/investigation-store';
-import { ShelfStore } from '../shelf/shelf-store';
+import { InvestigationStore, type NamedCase } from '../investigation';
+import { ShelfStore } from '../shelf';
 import { toWire, type ExperimentDocument } from '@nab/contract';
 
 /** Wires of one thickness differ by less than this share. */

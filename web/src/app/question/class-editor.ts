@@ -7,7 +7,7 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { SelectRole } from '../accessibility';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import { Server } from '../server';
 
 /** The class and its groups: a new one, or one of an earlier lesson. */

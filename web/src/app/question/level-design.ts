@@ -18,8 +18,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import type { Schema } from 'yup';
 import { DialogName } from '../accessibility';
-import { InvestigationStore } from '../investigation/investigation-store';
-import { ShelfStore } from '../shelf/shelf-store';
+import { InvestigationStore } from '../investigation';
+import { ShelfStore } from '../shelf';
 
 /** The design of one level, where each level is a design of its own: from the shelf or a file. */
 @Component({

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { check, experimentDocumentSchema, planSchema, toLessonPlan } from '@nab/contract';
 import { casesOf, promiseOf } from '@nab/core';
 import type { Schema } from 'yup';
-import { freshPlan } from '../lesson/fresh-plan';
+import { freshPlan } from '../lesson';
 import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
 
 const faultsOf = (schema: unknown, value: unknown) => {

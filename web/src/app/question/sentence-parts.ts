@@ -19,7 +19,7 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { NzTooltipModule } from 'ng-zorro-antd/tooltip';
 import { v4 as uuid } from 'uuid';
 import { InputNumberName, SelectRole } from '../accessibility';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import { Availability } from './availability';
 
 const NO_SERIES = 'none';

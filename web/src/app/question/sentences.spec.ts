@@ -2,8 +2,7 @@ import { newDesign, toLessonPlan, type Plan } from '@nab/contract';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { casesOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import type { NamedCase } from '../investigation/investigation-store';
-import { caseText, levelWords } from '../investigation/case-words';
+import { caseText, levelWords, type NamedCase } from '../investigation';
 import type { LessonJudgement } from '../lesson';
 import {
   currentShare,

@@ -4,8 +4,8 @@ import { predictionFor, type DesignDocument, type Trial, type ReadingBody } from
 import { trialOnTime } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
-import { Notice } from '../frame/notice';
-import { InvestigationStore, type NamedCase } from '../investigation/investigation-store';
+import { Notice } from '../notices';
+import { InvestigationStore, type NamedCase } from '../investigation';
 import { NotKept, Outbox } from '../saving';
 import { cautionText, measuredText, objectWord, outcomeText, secondsText } from '../words';
 import { CorrectionDialog, type CorrectionRequest } from './correction';

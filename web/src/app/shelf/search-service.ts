@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { Observable } from 'rxjs';
-import { WorkerCalls } from '../workers/worker-calls';
+import { WorkerCalls } from '../workers';
 import type { SearchApi, SearchMessage, SearchRequest } from './search.worker';
 
 /** Searches in a worker; unsubscribing ends the worker and with it the search. */

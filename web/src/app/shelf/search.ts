@@ -1,15 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import {
-  designFound,
-  newDesign,
-  quantityProblem,
-  setAside,
-  stockOf,
-  takeFromShelf,
-  toMagnetDesign,
-  type DesignDocument,
-} from '@nab/contract';
+import { newDesign, quantityProblem, toMagnetDesign, type DesignDocument } from '@nab/contract';
 import {
   parseQuantity,
   predictiveBand,
@@ -22,15 +13,16 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom, type Subscription } from 'rxjs';
 import { v4 as uuid } from 'uuid';
-import { FrontChart } from '../charts/front-chart';
-import { Notice } from '../frame/notice';
+import { FrontChart } from '../charts';
+import { Notice, OpenDocuments } from '../notices';
 import { freshPlan } from '../lesson';
-import { OpenDocuments } from '../frame/save-status';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { Server, ServerRefusal } from '../server';
 import { bandText, countText, objectWord, secondsText, supplyText, wireText } from '../words';
 import { SearchService } from './search-service';
 import { ShelfStore } from './shelf-store';
+import { designFound, stockOf } from './stock';
+import { setAside, takeFromShelf } from './take';
 
 const ON_TIME_LIMITS = { min: 1, max: 1800, unit: 's' };
 const WIRE_LIMITS = { min: 0.1, max: 500, unit: 'm' };

@@ -26,7 +26,7 @@ import {
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { namesOf } from '../words';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 
 type PartKey = 'core' | 'reel' | 'cell' | 'object';
 

@@ -8,8 +8,7 @@ import {
   type VersionedShelfItem,
 } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice } from '../frame/notice';
-import { OpenDocuments } from '../frame/save-status';
+import { Notice, OpenDocuments } from '../notices';
 import { amountText, shelfText } from '../words';
 import { ShelfForm } from './shelf-form';
 import { ShelfStore } from './shelf-store';

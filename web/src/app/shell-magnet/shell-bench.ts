@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { ShellDocument } from '@nab/contract';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import type { SavedDocument } from '../saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';

@@ -10,9 +10,9 @@ import { formatQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { skip, type Subscription } from 'rxjs';
-import { Notice } from '../frame/notice';
+import { Notice } from '../notices';
 import { ShellStore } from './shell-store';
-import { WorkerCalls } from '../workers/worker-calls';
+import { WorkerCalls } from '../workers';
 import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker';
 
 /** The pull by finite elements, two ways, gap after gap, beside the network's. */

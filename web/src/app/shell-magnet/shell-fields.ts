@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { QuantityKind } from '@nab/core';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { ShellStore } from './shell-store';
 
 /** One value of the shell magnet, whichever way it is typed, bound to its path. */

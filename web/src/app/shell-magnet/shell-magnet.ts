@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { check, shellSchema, type ShellDocument } from '@nab/contract';
-import { Notice } from '../frame/notice';
-import { OpenDocuments } from '../frame/save-status';
+import { Notice, OpenDocuments } from '../notices';
 import { StandingDesign, type SavedDocument } from '../saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';

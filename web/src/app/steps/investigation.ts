@@ -11,9 +11,9 @@ import { RouterLink, RouterOutlet } from '@angular/router';
 import { predictionFor } from '@nab/contract';
 import { WANTED_PROBABILITY } from '@nab/core';
 import { EXPERIMENT_VIEWS } from '../experiments';
-import { OpenDocuments } from '../frame/save-status';
+import { OpenDocuments } from '../notices';
 import { LessonService } from '../lesson';
-import { InvestigationStore } from '../investigation/investigation-store';
+import { InvestigationStore } from '../investigation';
 import { StepsRail, type Step } from './steps-rail';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */

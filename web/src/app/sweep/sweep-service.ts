@@ -1,7 +1,7 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import type { MagnetDesign, SweptQuantity } from '@nab/core';
 import type { Observable } from 'rxjs';
-import { WorkerCalls } from '../workers/worker-calls';
+import { WorkerCalls } from '../workers';
 import type { Sweeps, SweepApi } from './sweep.worker';
 
 /** Runs sweeps in a worker, so that the screen stays live; unsubscribing ends the sweep. */

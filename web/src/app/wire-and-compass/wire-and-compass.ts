@@ -11,10 +11,10 @@ import {
   type QuantityKind,
   type QuantityLimits,
 } from '@nab/core';
-import { OpenDocuments } from '../frame/save-status';
-import { AxisChart } from '../charts/axis-chart';
-import { ChoiceField, NumberField, QuantityField } from '../quantity-field';
-import { Compass } from '../compass/compass';
+import { OpenDocuments } from '../notices';
+import { AxisChart } from '../charts';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
+import { Compass } from '../compass';
 
 const LIMITS = {
   current: { min: 0, max: 100, unit: 'A' },

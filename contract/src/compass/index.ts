@@ -1,0 +1,1 @@
+export { compassSchema, newCompassSet, toCompassSet, type CompassDocument } from './compass.js';

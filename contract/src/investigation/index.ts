@@ -1,0 +1,14 @@
+export * from './investigation.js';
+export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
+export {
+  ACTORS,
+  outcomeSchema,
+  OUTCOME_SCHEMAS,
+  predictionSchema,
+  readingSchema,
+  type Actor,
+  type PredictionBody,
+  type ReadingBody,
+} from './reading.js';
+export * from './resources.js';
+export * from './trials.js';

@@ -1,0 +1,1 @@
+export { newShell, shellSchema, toShellMagnet, type ShellDocument } from './shell-magnet.js';

@@ -1,0 +1,2 @@
+export { findClass, groupsOfOthers, writeClass } from './repository.js';
+export { classRoutes } from './routes.js';

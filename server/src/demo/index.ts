@@ -1,0 +1,1 @@
+export { loadDemo } from './load.js';

@@ -1,0 +1,2 @@
+export { insertDesign, toDesign } from './repository.js';
+export { designRoutes } from './routes.js';

@@ -1,0 +1,1 @@
+export { fieldRoutes } from './routes.js';

@@ -1,0 +1,2 @@
+export { insertInvestigation, toPrediction, toReading } from './repository.js';
+export { investigationRoutes } from './routes.js';

@@ -1,0 +1,3 @@
+export { security } from './security.js';
+export { byId, validation, type ById } from './validation.js';
+export { webApplication } from './web-application.js';

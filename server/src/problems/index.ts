@@ -1,0 +1,2 @@
+export { problems, send } from './plugin.js';
+export { ProblemError } from './problem-error.js';

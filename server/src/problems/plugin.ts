@@ -1,0 +1,43 @@
+import { CoreError } from '@nab/core';
+import { problem, type Problem } from '@nab/contract';
+import type { FastifyError, FastifyReply } from 'fastify';
+import plugin from 'fastify-plugin';
+import { BaseError, ConnectionError, TimeoutError } from 'sequelize';
+import { ProblemError } from './problem-error.js';
+
+/** Every error leaves as a problem document of RFC 9457; only what is ours to mend is logged as error. */
+export const problems = plugin(async (app) => {
+  app.setErrorHandler<FastifyError>((error, request, reply) => {
+    const answer = toProblem(error);
+    if (answer.status >= 500) request.log.error({ err: error }, 'request failed');
+    else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
+    return send(reply, answer);
+  });
+});
+
+export function send(reply: FastifyReply, answer: Problem): FastifyReply {
+  return reply.status(answer.status).type('application/problem+json').send(answer);
+}
+
+function toProblem(error: FastifyError): Problem {
+  if (error instanceof ProblemError) return error.problem;
+  if (error instanceof CoreError) return problem(error.code, { detail: error.message });
+  if (error instanceof ConnectionError || error instanceof TimeoutError || isShutdown(error)) {
+    return problem('UNAVAILABLE', { detail: 'Nothing was saved. Nab will try again by itself.' });
+  }
+  if (error.statusCode === 413) return problem('TOO_LARGE');
+  if (error.statusCode && error.statusCode < 500) {
+    return problem('MALFORMED', { detail: error.message });
+  }
+  return problem('INTERNAL');
+}
+
+/** The database closed the connection under a query: SQLSTATE class 57, or a dead socket. */
+function isShutdown(error: Error): boolean {
+  const cause = error instanceof BaseError ? (error as { parent?: Error }).parent : error;
+  const code = (cause as { code?: string } | undefined)?.code ?? '';
+  return (
+    /^(57P0[123]|ECONNRESET|ECONNREFUSED|EPIPE)$/.test(code) ||
+    /Connection terminated|server closed the connection/i.test(cause?.message ?? '')
+  );
+}

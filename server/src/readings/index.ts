@@ -1,0 +1,1 @@
+export { readingRoutes } from './routes.js';

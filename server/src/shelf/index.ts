@@ -1,0 +1,2 @@
+export { findShelfItem, insertShelfItem, wasRemoved } from './repository.js';
+export { shelfRoutes } from './routes.js';

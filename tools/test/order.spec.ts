@@ -1,0 +1,54 @@
+import { ESLint } from 'eslint';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+
+const root = new URL('../..', import.meta.url).pathname;
+const eslint = new ESLint({ cwd: root });
+
+/** What the rule of direction says of a file that imports this. */
+async function saidOf(file: string, from: string, name = 'something'): Promise<string[]> {
+  const text = `import { ${name} } from '${from}';\nexport const used = ${name};\n`;
+  const [result] = await eslint.lintText(text, { filePath: join(root, file) });
+  return result!.messages
+    .filter(({ ruleId }) => ruleId === 'no-restricted-imports')
+    .map(({ message }) => message);
+}
+
+describe('the order of the folders', () => {
+  it.each([
+    ['core/src/coil/coil.ts', '../magnet/index.js', 'coil must not know what stands above it'],
+    ['core/src/magnet/build.ts', '../coil/wind.js', 'entered by its door'],
+    ['core/src/magnet/build.ts', 'node:fs', 'pure computation'],
+    ['contract/src/design/si.ts', '../shelf/index.js', 'design must not know'],
+    ['contract/src/shelf/shelf.ts', '../design/parts.js', 'entered by its door'],
+    ['contract/src/shelf/shelf.ts', 'fastify', 'both sides of the wire'],
+    ['server/src/shelf/service.ts', '../readings/index.js', 'shelf must not know'],
+    ['server/src/readings/service.ts', '../investigations/repository.js', 'entered by its door'],
+    ['server/src/app.ts', '@nab/web', 'knows no interface'],
+    ['web/src/app/words/format.ts', '../run/run', 'words must not know'],
+    ['web/src/app/run/run.ts', '../shelf/shelf-store', 'entered by its door'],
+    ['web/src/app/run/run.ts', 'sequelize', 'knows the wire only'],
+    ['web/src/app/routes.ts', 'sequelize', 'knows the wire only'],
+  ])('%s may not import %s', async (file, from, message) => {
+    expect((await saidOf(file, from)).join(' ')).toContain(message);
+  });
+
+  it.each([
+    ['core/src/magnet/build.ts', '../coil/index.js'],
+    ['contract/src/shelf/shelf.ts', '../design/index.js'],
+    ['server/src/readings/service.ts', '../investigations/index.js'],
+    ['server/src/shelf/repository.ts', '../database/index.js'],
+    ['web/src/app/run/run.ts', '../shelf'],
+    ['web/src/app/run/run.ts', './countdown'],
+  ])('%s may import %s', async (file, from) => {
+    expect(await saidOf(file, from)).toEqual([]);
+  });
+
+  it('leaves the tables to the repositories', async () => {
+    const asked = async (file: string) => saidOf(file, '../database/index.js', 'ReadingRow');
+    expect(await asked('server/src/readings/service.ts')).toEqual([
+      expect.stringContaining('Only repositories know the tables.'),
+    ]);
+    expect(await asked('server/src/readings/repository.ts')).toEqual([]);
+  });
+});

@@ -1,0 +1,1 @@
+export { Compass } from './compass';

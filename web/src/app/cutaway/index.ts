@@ -1,0 +1,2 @@
+export { Cutaway, type EdgeMove } from './cutaway';
+export { BOX, layOut, supplyBox } from './layout';

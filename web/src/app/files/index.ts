@@ -1,0 +1,1 @@
+export { fileName, saveFile } from './save-file';

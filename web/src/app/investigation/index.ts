@@ -1,0 +1,3 @@
+export { caseText, levelWords } from './case-words';
+export { factorAxis } from './factor-axis';
+export { InvestigationStore, type NamedCase } from './investigation-store';

@@ -1,0 +1,1 @@
+export { MagnetStore } from './magnet-store';

@@ -1,0 +1,3 @@
+export { ShelfStore } from './shelf-store';
+export { shortagesOf } from './shortages';
+export { setAside, takeFromShelf } from './take';

@@ -1,0 +1,75 @@
+import { type DesignDocument, type ShelfItem, type VersionedShelfItem } from '@nab/contract';
+import { CELL_SIZES, parseQuantity, SMALL_OBJECTS } from '@nab/core';
+
+/** What a lesson takes from the shelf. */
+export interface LessonNeeds {
+  readonly groups: number;
+  /** Wire for all levels and all groups, m. */
+  readonly wire: number;
+  /** Objects in one group's tray. */
+  readonly traySize: number;
+}
+
+/** One thing that is not enough for the lesson. */
+export interface Shortage {
+  /** Part of the design that draws on it. */
+  readonly part: 'core' | 'wire' | 'supply' | 'load';
+  readonly name: string;
+  /** In words: what is needed and what is there. */
+  readonly needed: string;
+  readonly there: string;
+}
+
+/**
+ * What is short when a design that draws from the shelf is made for a whole class. Parts that were
+ * typed rather than taken from the shelf are nobody's shortage.
+ */
+export function shortagesOf(
+  design: DesignDocument,
+  shelf: readonly VersionedShelfItem[],
+  { groups, wire, traySize }: LessonNeeds,
+): Shortage[] {
+  const taken = (id: string | undefined): ShelfItem | undefined =>
+    id === undefined ? undefined : shelf.find((entry) => entry.id === id)?.item;
+  const shortages: Shortage[] = [];
+  const count = (
+    part: Shortage['part'],
+    item: ShelfItem | undefined,
+    there: number | undefined,
+    needed: number,
+    unit: string,
+  ): void => {
+    if (!item || there === undefined || there >= needed) return;
+    shortages.push({
+      part,
+      name: item.name,
+      needed: `${needed} ${unit}`,
+      there: String(there),
+    });
+  };
+  const core = taken(design.core.shelf);
+  const poles = design.core.poles === 'two' ? 2 : 1;
+  count('core', core, core?.core?.count, groups * poles, 'cores');
+  const reel = taken(design.wire.shelf);
+  if (reel?.reel) {
+    const there = parseQuantity(reel.reel.length, 'length').si;
+    if (there < wire) {
+      shortages.push({
+        part: 'wire',
+        name: reel.name,
+        needed: `${wire.toFixed(1)} m`,
+        there: `${there.toFixed(1)} m`,
+      });
+    }
+  }
+  const cell = taken(design.supply.shelf);
+  if (design.supply.kind === 'cells') {
+    const { series, parallel } = design.supply;
+    const unit = `${CELL_SIZES[design.supply.size]} cells`;
+    count('supply', cell, cell?.cell?.count, groups * series * parallel, unit);
+  }
+  const object = taken(design.load.shelf);
+  const many = SMALL_OBJECTS[design.load.object].many;
+  count('load', object, object?.object?.count, groups * traySize, many);
+  return shortages;
+}

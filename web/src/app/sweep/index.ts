@@ -1,0 +1,1 @@
+export { SweepService } from './sweep-service';

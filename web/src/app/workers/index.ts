@@ -1,0 +1,1 @@
+export { WorkerCalls } from './worker-calls';
