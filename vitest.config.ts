@@ -7,14 +7,6 @@ export default defineConfig({
       { test: { name: 'contract', include: ['contract/**/*.spec.ts'] } },
       {
         test: {
-          name: 'web',
-          include: ['web/src/**/*.spec.ts'],
-          // Angular's libraries come half compiled.
-          setupFiles: ['@angular/compiler'],
-        },
-      },
-      {
-        test: {
           name: 'tools',
           include: ['tools/**/*.spec.ts', 'docs/**/*.spec.ts'],
           testTimeout: 60_000,

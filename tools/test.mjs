@@ -19,12 +19,12 @@ let failed = 0;
 const unsteady = [];
 
 /** Runs a program of the project's own packages; returns whether it ended well. */
-function run(title, words, env = {}) {
+function run(title, words, env = {}, cwd = projectFolder) {
   console.log(`\n== ${title}`);
   const [program, ...rest] = words;
   const path = join(projectFolder, 'node_modules', '.bin', program);
   const { status } = spawnSync(path, rest, {
-    cwd: projectFolder,
+    cwd,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   });
@@ -50,6 +50,11 @@ function countReport(path, ended, read) {
   }
 }
 
+const vitestCounts = (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests,
+});
+
 /** Titles of the browser tests that failed once and passed when tried again. */
 function flakyTitles(suites = []) {
   return suites.flatMap(({ specs = [], suites: inner }) => [
@@ -70,9 +75,15 @@ for (const part of [
   'e2e',
   'web',
   'web/tsconfig.worker.json',
+  'web/tsconfig.spec.json',
 ]) {
   checkOnce(`Types: ${part}`, ['tsc', '-p', part]);
 }
+
+const webReport = join(cacheFolder, 'web-report.json');
+rmSync(webReport, { force: true });
+const webEnded = run('Web unit tests', ['ng', 'test'], {}, join(projectFolder, 'web'));
+countReport(webReport, webEnded, vitestCounts);
 
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   cluster.ensureDatabase('nab_test');
@@ -84,10 +95,7 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
     ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
     { NAB_TEST_DATABASE_URL: cluster.url('nab_test') },
   );
-  countReport(unitReport, unitEnded, (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests,
-  }));
+  countReport(unitReport, unitEnded, vitestCounts);
 
   const browserReport = join(cacheFolder, 'browser-report.json');
   rmSync(browserReport, { force: true });

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { SENSES, toCompassSet, type CompassDocument } from '@nab/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, Injector } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
+import { compassSchema, toCompassSet, type CompassDocument } from '@nab/contract';
 import {
   bandOf,
   COMPASS_SHAPES,
@@ -13,12 +14,13 @@ import {
   measureOf,
   type CompassEvaluation,
 } from '@nab/core';
+import type { Schema } from 'yup';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { fileName, saveFile } from '../files';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
 import { CautionList } from '../inspector';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
+import { ChoiceField, documentForm, NumberField, QuantityField, TextField } from '../fields';
 import type { SavedDocument } from '../saving';
 import { measuredBand, measuredText, secondsText } from '../words';
 import { Compass } from './compass';
@@ -26,7 +28,17 @@ import { Compass } from './compass';
 /** Step 2 of an investigation with a compass: wire, loop or bare coil, cells, and the needle. */
 @Component({
   selector: 'nab-compass-bench',
-  imports: [CautionList, ChoiceField, Compass, Notice, NumberField, NzButtonModule, QuantityField],
+  imports: [
+    CautionList,
+    ChoiceField,
+    Compass,
+    FormField,
+    Notice,
+    NumberField,
+    NzButtonModule,
+    QuantityField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compass-bench.html',
   styleUrl: './compass-bench.less',
@@ -37,9 +49,13 @@ export class CompassBench {
     () => this.store.design() as unknown as SavedDocument<CompassDocument>,
   );
   protected readonly value = computed(() => this.document().value());
+  protected readonly form = documentForm(
+    () => this.document(),
+    compassSchema as Schema<CompassDocument>,
+    inject(Injector),
+  );
   protected readonly shapes = COMPASS_SHAPES;
   protected readonly sides = COMPASS_SIDES;
-  protected readonly senses = SENSES;
   protected readonly insulations = INSULATIONS;
 
   protected readonly set = computed(() => toCompassSet(this.document().valid()));
@@ -88,21 +104,6 @@ export class CompassBench {
     return this.store.measure().heldAgainst === 'needle-angle'
       ? (this.store.belief() ?? undefined)
       : undefined;
-  }
-
-  protected error(path: string): string | null {
-    return this.document().errorAt(path);
-  }
-
-  protected edit(change: Partial<CompassDocument>): void {
-    this.document().edit((design) => ({ ...design, ...change }));
-  }
-
-  protected editPart<K extends 'wire' | 'winding' | 'supply' | 'leads'>(
-    part: K,
-    change: Partial<CompassDocument[K]>,
-  ): void {
-    this.document().edit((design) => ({ ...design, [part]: { ...design[part], ...change } }));
   }
 
   protected save(): void {

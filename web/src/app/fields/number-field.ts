@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import type { FormValueControl, ValidationError } from '@angular/forms/signals';
 import { NzInputModule } from 'ng-zorro-antd/input';
 
 let nextId = 0;
@@ -15,6 +16,7 @@ let nextId = 0;
   template: `
     <label [for]="id" [class.visually-hidden]="labelHidden()">{{ label() }}</label>
     <input
+      #box
       nz-input
       class="nab-number"
       type="text"
@@ -22,50 +24,53 @@ let nextId = 0;
       autocomplete="off"
       [id]="id"
       [value]="shown()"
-      [attr.aria-invalid]="error() !== null"
+      [attr.aria-invalid]="fault() !== null"
       [attr.aria-describedby]="id + '-note'"
-      (input)="typed($any($event.target).value)"
+      (input)="typed(box.value)"
       (keydown.arrowup)="nudge($event, 1)"
       (keydown.arrowdown)="nudge($event, -1)"
     />
     <ng-content />
-    <span [id]="id + '-note'" [class]="error() ? 'nab-error' : 'nab-hint'">{{
-      error() ?? hint()
+    <span [id]="id + '-note'" [class]="fault() ? 'nab-error' : 'nab-hint'">{{
+      fault() ?? hint()
     }}</span>
   `,
 })
-export class NumberField {
+export class NumberField implements FormValueControl<number> {
   readonly label = input.required<string>();
   readonly labelHidden = input(false);
-  readonly value = input.required<number | null>();
+  readonly value = model.required<number>();
   readonly step = input(1);
-  readonly min = input(0);
+  /** The least that the arrow keys step to; what may be typed is the form’s to say. */
+  readonly least = input(0);
   readonly error = input<string | null>(null);
   readonly hint = input('');
-  readonly valueChange = output<number>();
+  /** What a form finds wrong with it. */
+  readonly errors = input<readonly ValidationError[]>([]);
 
   protected readonly id = `number-${nextId++}`;
+  protected readonly fault = computed(() => this.error() ?? this.errors()[0]?.message ?? null);
   private text: string | null = null;
 
   /** What was typed while it is no number or has a comma; the value otherwise. */
   protected shown(): string {
     const value = this.value();
-    if (this.text !== null && Object.is(read(this.text), value ?? NaN)) return this.text;
-    return value === null || Number.isNaN(value) ? (this.text ?? '') : String(value);
+    if (this.text !== null && Object.is(read(this.text), value)) return this.text;
+    return Number.isNaN(value) ? (this.text ?? '') : String(value);
   }
 
   protected typed(text: string): void {
     this.text = text;
-    this.valueChange.emit(read(text));
+    this.value.set(read(text));
   }
 
   protected nudge(event: Event, direction: 1 | -1): void {
     event.preventDefault();
-    const value = this.value() ?? this.min();
+    const value = this.value();
     if (Number.isNaN(value)) return;
-    const next = Math.max(this.min(), value + direction * this.step());
+    const next = Math.max(this.least(), value + direction * this.step());
     this.text = null;
-    this.valueChange.emit(Math.round(next * 1e6) / 1e6);
+    this.value.set(Math.round(next * 1e6) / 1e6);
   }
 }
 

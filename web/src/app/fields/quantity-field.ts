@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import type { FormValueControl, ValidationError } from '@angular/forms/signals';
 import { formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { completeUnit, stepQuantity } from '../words';
@@ -18,6 +19,7 @@ let nextId = 0;
   template: `
     <label [for]="id">{{ label() }}</label>
     <input
+      #box
       nz-input
       class="nab-number"
       type="text"
@@ -25,28 +27,30 @@ let nextId = 0;
       spellcheck="false"
       [id]="id"
       [value]="value()"
-      [attr.aria-invalid]="error() !== null"
+      [attr.aria-invalid]="fault() !== null"
       [attr.aria-describedby]="id + '-note'"
-      (input)="typed($any($event.target).value)"
-      (blur)="left($any($event.target))"
+      (input)="typed(box.value)"
+      (blur)="left(box)"
       (keydown.arrowup)="step($event, 1)"
       (keydown.arrowdown)="step($event, -1)"
     />
     <ng-content />
-    <span [id]="id + '-note'" [class]="error() ? 'nab-error' : 'nab-hint'">{{
-      error() ?? meaning()
+    <span [id]="id + '-note'" [class]="fault() ? 'nab-error' : 'nab-hint'">{{
+      fault() ?? meaning()
     }}</span>
   `,
 })
-export class QuantityField {
+export class QuantityField implements FormValueControl<string> {
   readonly label = input.required<string>();
   readonly kind = input.required<QuantityKind>();
-  readonly value = input.required<string>();
+  readonly value = model.required<string>();
   readonly error = input<string | null>(null);
   readonly hint = input('');
-  readonly valueChange = output<string>();
+  /** What a form finds wrong with it. */
+  readonly errors = input<readonly ValidationError[]>([]);
 
   protected readonly id = `quantity-${nextId++}`;
+  protected readonly fault = computed(() => this.error() ?? this.errors()[0]?.message ?? null);
   private lastReadable = '';
 
   protected readonly meaning = computed(() => {
@@ -61,21 +65,21 @@ export class QuantityField {
   });
 
   protected typed(text: string): void {
-    if (this.error() === null) this.lastReadable = this.value();
-    this.valueChange.emit(text);
+    if (this.fault() === null) this.lastReadable = this.value();
+    this.value.set(text);
   }
 
   protected left(box: HTMLInputElement): void {
     const completed = completeUnit(box.value, this.kind(), this.lastReadable);
     if (completed === box.value) return;
     box.value = completed;
-    this.valueChange.emit(completed);
+    this.value.set(completed);
   }
 
   protected step(event: Event, direction: 1 | -1): void {
     const next = stepQuantity(this.value(), this.kind(), direction);
     if (next === null) return;
     event.preventDefault();
-    this.valueChange.emit(next);
+    this.value.set(next);
   }
 }

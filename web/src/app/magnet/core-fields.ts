@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES, type DesignDocument } from '@nab/contract';
 import {
   CORE_SHAPES,
@@ -13,14 +14,13 @@ import {
 } from '@nab/core';
 import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../fields';
-import { DesignChoice, DesignQuantity } from './design-fields';
+import { ChoiceField, QuantityField } from '../fields';
 import { namesOf } from '../words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
   selector: 'nab-core-fields',
-  imports: [ChoiceField, DesignChoice, DesignQuantity, Sparkline],
+  imports: [ChoiceField, FormField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -30,17 +30,19 @@ import { namesOf } from '../words';
         [value]="core().shape"
         (valueChange)="chooseShape($event)"
       />
-      <nab-design-quantity
-        path="core.length"
+      <nab-quantity
+        [formField]="form.core.length"
+        kind="length"
         data-key-field="length"
         [label]="core().shape === 'none' ? 'Length of the former' : 'Length'"
       />
       @if (core().shape === 'strip') {
-        <nab-design-quantity path="core.stripWidth" label="Width" />
-        <nab-design-quantity path="core.stripThickness" label="Thickness" />
+        <nab-quantity [formField]="form.core.stripWidth" kind="length" label="Width" />
+        <nab-quantity [formField]="form.core.stripThickness" kind="length" label="Thickness" />
       } @else {
-        <nab-design-quantity
-          path="core.diameter"
+        <nab-quantity
+          [formField]="form.core.diameter"
+          kind="length"
           [label]="core().shape === 'none' ? 'Diameter of the former' : 'Diameter'"
         >
           @if (diameters(); as points) {
@@ -50,47 +52,47 @@ import { namesOf } from '../words';
               [present]="store.magnet().core.diameter"
             />
           }
-        </nab-design-quantity>
+        </nab-quantity>
       }
       @if (core().shape === 'pipe') {
-        <nab-design-quantity path="core.bore" label="Bore" />
+        <nab-quantity [formField]="form.core.bore" kind="length" label="Bore" />
       }
       @if (headed()) {
-        <nab-design-quantity
-          path="core.headDiameter"
+        <nab-quantity
+          [formField]="form.core.headDiameter"
+          kind="length"
           label="Head, width"
           hint="leave empty for none"
-          [optional]="true"
         />
-        <nab-design-quantity path="core.headHeight" label="Head, height" [optional]="true" />
+        <nab-quantity [formField]="form.core.headHeight" kind="length" label="Head, height" />
         @if (core().headDiameter) {
-          <nab-design-choice path="core.headAt" label="Head" [options]="headEnds" />
+          <nab-choice [formField]="form.core.headAt" label="Head" [options]="headEnds" />
         }
       }
       @if (threaded()) {
-        <nab-design-quantity
-          path="core.threadPitch"
+        <nab-quantity
+          [formField]="form.core.threadPitch"
+          kind="length"
           label="Pitch of the thread"
           hint="leave empty for a smooth shank"
-          [optional]="true"
         />
       }
       @if (core().shape !== 'none') {
-        <nab-design-choice
+        <nab-choice
+          [formField]="form.core.material"
           class="wide"
-          path="core.material"
           label="Material"
           data-key-field="material"
           [options]="materials"
           [hint]="materialNote()"
         />
-        <nab-design-choice path="core.poles" label="Cores" [options]="poleCounts" />
+        <nab-choice [formField]="form.core.poles" label="Cores" [options]="poleCounts" />
       }
       @if (core().poles === 'two' && core().shape !== 'none') {
-        <nab-design-quantity path="core.spacing" label="Distance of the axes" />
-        <nab-design-choice path="core.yoke" label="Upper ends joined by" [options]="yokes" />
-        <nab-design-choice
-          path="winding.second"
+        <nab-quantity [formField]="form.core.spacing" kind="length" label="Distance of the axes" />
+        <nab-choice [formField]="form.core.yoke" label="Upper ends joined by" [options]="yokes" />
+        <nab-choice
+          [formField]="form.winding.second"
           label="Second coil wound"
           hint="seen from the tips: one clockwise, the other anticlockwise"
           [options]="secondSenses"
@@ -106,6 +108,7 @@ import { namesOf } from '../words';
 })
 export class CoreFields {
   protected readonly store = inject(MagnetStore);
+  protected readonly form = this.store.form;
   /** Predicted count over the core's diameter. */
   readonly diameters = input<readonly SweepPoint[] | undefined>();
   protected readonly shapes = CORE_SHAPES;

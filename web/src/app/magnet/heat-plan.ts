@@ -33,7 +33,7 @@ const MOST_CYCLES = 60;
   `,
   template: `
     <div class="nab-fields">
-      <nab-number label="On, seconds" [value]="on()" [min]="1" (valueChange)="on.set($event)" />
+      <nab-number label="On, seconds" [value]="on()" [least]="1" (valueChange)="on.set($event)" />
       <nab-number
         label="Off, seconds"
         [value]="off()"
@@ -43,7 +43,7 @@ const MOST_CYCLES = 60;
       <nab-number
         label="Trials in a row"
         [value]="cycles()"
-        [min]="1"
+        [least]="1"
         (valueChange)="chosen.set($event)"
       />
     </div>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { LIFT_METHODS, LIFTING_ENDS } from '@nab/contract';
 import {
   chainAt,
@@ -15,7 +16,7 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CellsChart, LoadChart } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
+import { ChoiceField, NumberField, QuantityField, TextField } from '../fields';
 import {
   cellsSentence,
   chainSentence,
@@ -24,7 +25,6 @@ import {
   objectWord,
   residualSentence,
 } from '../words';
-import { DesignChoice, DesignQuantity } from './design-fields';
 import { liftFactsOf } from './facts';
 import { FactsGrid } from '../inspector';
 
@@ -34,13 +34,13 @@ import { FactsGrid } from '../inspector';
   imports: [
     CellsChart,
     ChoiceField,
-    DesignChoice,
-    DesignQuantity,
     FactsGrid,
+    FormField,
     LoadChart,
     NumberField,
     NzButtonModule,
     QuantityField,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -51,27 +51,19 @@ import { FactsGrid } from '../inspector';
         [value]="load().object"
         (valueChange)="chooseObject($event)"
       />
-      <nab-design-quantity path="load.massEach" kind="mass" label="Mass of one" />
+      <nab-quantity [formField]="form.load.massEach" kind="mass" label="Mass of one" />
       @if (load().object === 'own') {
-        <div class="nab-field">
-          <label for="own-name">What they are called</label>
-          <input
-            id="own-name"
-            placeholder="hooks"
-            [value]="load().ownName ?? ''"
-            (input)="rename($any($event.target).value)"
-          />
-        </div>
-        <nab-design-quantity path="load.ownLength" label="Length of one" [optional]="true" />
-        <nab-design-quantity
-          path="load.ownThickness"
+        <nab-text [formField]="form.load.ownName" label="What they are called" hint="hooks, say" />
+        <nab-quantity [formField]="form.load.ownLength" kind="length" label="Length of one" />
+        <nab-quantity
+          [formField]="form.load.ownThickness"
+          kind="length"
           label="Thickness of its steel"
-          [optional]="true"
         />
       }
-      <nab-design-choice path="load.ends" label="Counted at" [options]="ends" />
-      <nab-design-choice
-        path="load.method"
+      <nab-choice [formField]="form.load.ends" label="Counted at" [options]="ends" />
+      <nab-choice
+        [formField]="form.load.method"
         label="Method"
         hint="decide once, write it down, keep it"
         [options]="methods"
@@ -83,7 +75,7 @@ import { FactsGrid } from '../inspector';
         <nab-number
           label="So many"
           [value]="weighed()"
-          [min]="1"
+          [least]="1"
           (valueChange)="weighed.set($event)"
         />
         <nab-quantity
@@ -111,24 +103,27 @@ import { FactsGrid } from '../inspector';
     }
     <h3>{{ store.magnet().pair ? 'A bar across both poles' : 'A steel plate under the pole' }}</h3>
     <div class="nab-fields">
-      <nab-design-quantity
-        path="load.plateWidth"
+      <nab-quantity
+        [formField]="form.load.plateWidth"
+        kind="length"
         [label]="store.magnet().pair ? 'Width of the bar' : 'Diameter of the plate'"
       />
-      <nab-design-quantity path="load.plateThickness" label="Its thickness" />
-      <nab-design-quantity
-        path="load.contactGap"
+      <nab-quantity [formField]="form.load.plateThickness" kind="length" label="Its thickness" />
+      <nab-quantity
+        [formField]="form.load.contactGap"
+        kind="length"
         label="Contact gap"
         hint="a sheet of paper is 0.1 mm"
       />
       @if (!store.magnet().pair) {
-        <nab-design-quantity
-          path="load.plateTilt"
+        <nab-quantity
+          [formField]="form.load.plateTilt"
+          kind="length"
           label="Tilt of the plate"
           hint="how much wider the gap is at one side"
         />
       }
-      <nab-design-quantity path="load.plateLoad" kind="mass" label="Load to be held" />
+      <nab-quantity [formField]="form.load.plateLoad" kind="mass" label="Load to be held" />
     </div>
     @if (words(); as w) {
       <p>{{ w.load }}</p>
@@ -154,6 +149,7 @@ import { FactsGrid } from '../inspector';
 })
 export class LiftFields {
   protected readonly store = inject(MagnetStore);
+  protected readonly form = this.store.form;
   /** Load against contact gap, from the worker. */
   readonly curve = input<readonly LoadHeld[] | undefined>();
   /** What is held as cells are taken away, from the worker. */
@@ -204,9 +200,5 @@ export class LiftFields {
 
   protected useMass(massEach: string): void {
     this.store.design().edit((design) => ({ ...design, load: { ...design.load, massEach } }));
-  }
-
-  protected rename(ownName: string): void {
-    this.store.design().edit((design) => ({ ...design, load: { ...design.load, ownName } }));
   }
 }

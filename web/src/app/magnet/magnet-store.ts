@@ -1,5 +1,5 @@
-import { computed, inject, Injectable } from '@angular/core';
-import { toMagnetDesign, type DesignDocument } from '@nab/contract';
+import { computed, inject, Injectable, Injector } from '@angular/core';
+import { designSchema, toMagnetDesign, type DesignDocument } from '@nab/contract';
 import {
   CoreError,
   evaluateMagnet,
@@ -8,9 +8,13 @@ import {
   type MagnetDesign,
   WIRE_RESERVE,
 } from '@nab/core';
+import { documentForm } from '../fields';
+import type { Schema } from 'yup';
 import { InvestigationStore } from '../investigation';
 import type { SavedDocument } from '../saving';
 import { ShelfStore, shortagesOf } from '../shelf';
+
+const DESIGN = designSchema as Schema<DesignDocument>;
 
 /** The straight magnet of the investigation on screen: its document, and what it does. */
 @Injectable()
@@ -23,6 +27,8 @@ export class MagnetStore {
   readonly design = computed(
     () => this.investigation.design() as unknown as SavedDocument<DesignDocument>,
   );
+  /** The document as a form: one field for each thing that is typed or chosen. */
+  readonly form = documentForm(() => this.design(), DESIGN, inject(Injector));
   /** The base magnet and its evaluation, or the reason why there is none. */
   readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
   readonly base = computed(() => evaluate(this.magnet()));

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import type { DesignDocument } from '@nab/contract';
 import {
@@ -16,7 +17,7 @@ import { catchError, of, switchMap } from 'rxjs';
 import { Cutaway, type EdgeMove } from '../cutaway';
 import { Notice } from '../notices';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField, QuantityField } from '../fields';
+import { ChoiceField, QuantityField, TextField } from '../fields';
 import { SweepService } from '../sweep';
 import { liftSentence, limitSentence, objectWord } from '../words';
 import { applyChange, inTypedUnit } from './apply-change';
@@ -43,6 +44,7 @@ import { WindingFields } from './winding-fields';
     Cutaway,
     DrawingMenus,
     FactsGrid,
+    FormField,
     FromShelf,
     HeatPlan,
     LiftFields,
@@ -51,6 +53,7 @@ import { WindingFields } from './winding-fields';
     QuantityField,
     RouterLink,
     SupplyFields,
+    TextField,
     WindingFields,
   ],
   providers: [MagnetStore, SweepService],
@@ -126,21 +129,11 @@ export class MagnetPage {
   /** Trials that one group makes with the base magnet's coil. */
   protected readonly trialsInARow = computed(() => this.store.plan().valid().repeats);
 
-  protected error(path: string): string | null {
-    return this.store.design().errorAt(path);
-  }
-
   protected edit<K extends 'winding' | 'supply'>(
     part: K,
     change: Partial<DesignDocument[K]>,
   ): void {
     this.store.design().edit((design) => ({ ...design, [part]: { ...design[part], ...change } }));
-  }
-
-  protected editTop(
-    change: Partial<Pick<DesignDocument, 'name' | 'roomTemperature' | 'touch'>>,
-  ): void {
-    this.store.design().edit((design) => ({ ...design, ...change }));
   }
 
   protected moveEdge({ edge, position }: EdgeMove): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { DIODES, PLUS_TAILS, SUPPLY_KINDS, type SupplyKind } from '@nab/contract';
 import {
   CELL_SIZES,
@@ -11,15 +12,14 @@ import {
 } from '@nab/core';
 import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../fields';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { openingSentence } from '../words';
-import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
 import { MeasureCell } from './measure-cell';
 
 /** Cells or bench supply, leads, switch and diode. */
 @Component({
   selector: 'nab-supply-fields',
-  imports: [ChoiceField, DesignChoice, DesignNumber, DesignQuantity, MeasureCell, Sparkline],
+  imports: [ChoiceField, FormField, MeasureCell, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -30,8 +30,12 @@ import { MeasureCell } from './measure-cell';
         (valueChange)="chooseKind($event)"
       />
       @if (supply().kind === 'bench') {
-        <nab-design-quantity path="supply.voltage" kind="voltage" label="Voltage set" />
-        <nab-design-quantity path="supply.currentLimit" kind="current" label="Current limit set" />
+        <nab-quantity [formField]="form.supply.voltage" kind="voltage" label="Voltage set" />
+        <nab-quantity
+          [formField]="form.supply.currentLimit"
+          kind="current"
+          label="Current limit set"
+        />
       } @else {
         <nab-choice
           label="Chemistry"
@@ -42,12 +46,17 @@ import { MeasureCell } from './measure-cell';
         <nab-choice
           label="Cell"
           hint="Typical values, unless measured"
-          [options]="$any(sizes())"
+          [options]="sizes()"
           [value]="supply().size"
           [error]="sizeError()"
-          (valueChange)="chooseCell(supply().chemistry, $any($event))"
+          (valueChange)="chooseCell(supply().chemistry, $event)"
         />
-        <nab-design-number path="supply.series" label="In series" data-key-field="series" [min]="1">
+        <nab-number
+          [formField]="form.supply.series"
+          label="In series"
+          data-key-field="series"
+          [least]="1"
+        >
           @if (seriesSweep(); as points) {
             <nab-sparkline
               what="cells in series"
@@ -55,13 +64,13 @@ import { MeasureCell } from './measure-cell';
               [present]="store.magnet().supply.series"
             />
           }
-        </nab-design-number>
-        <nab-design-number path="supply.parallel" label="Packs in parallel" [min]="1" />
+        </nab-number>
+        <nab-number [formField]="form.supply.parallel" label="Packs in parallel" [least]="1" />
       }
-      <nab-design-choice path="supply.plusTail" label="Plus to" [options]="plusTails" />
-      <nab-design-number path="leads.count" label="Clip leads" />
-      <nab-design-quantity
-        path="leads.resistanceEach"
+      <nab-choice [formField]="form.supply.plusTail" label="Plus to" [options]="plusTails" />
+      <nab-number [formField]="form.leads.count" label="Clip leads" />
+      <nab-quantity
+        [formField]="form.leads.resistanceEach"
         kind="resistance"
         label="Resistance of one lead"
         hint="Typically 0.05–0.1 Ω"
@@ -71,20 +80,20 @@ import { MeasureCell } from './measure-cell';
       <summary>Used or cold cells, switch, diode</summary>
       <div class="nab-fields">
         @if (supply().kind === 'cells') {
-          <nab-design-number
-            path="supply.used"
+          <nab-number
+            [formField]="form.supply.used"
             label="Charge used, %"
             hint="0 fresh, 50 half, 90 nearly flat"
             [step]="10"
           />
-          <nab-design-quantity
-            path="supply.temperature"
+          <nab-quantity
+            [formField]="form.supply.temperature"
             kind="temperature"
             label="Temperature of the cells"
           />
         }
-        <nab-design-quantity path="leads.switchResistance" kind="resistance" label="Switch" />
-        <nab-design-choice path="leads.diode" label="Diode" [options]="diodes" />
+        <nab-quantity [formField]="form.leads.switchResistance" kind="resistance" label="Switch" />
+        <nab-choice [formField]="form.leads.diode" label="Diode" [options]="diodes" />
       </div>
       @if (opening(); as sentence) {
         <p class="nab-hint">{{ sentence }}</p>
@@ -97,6 +106,7 @@ import { MeasureCell } from './measure-cell';
 })
 export class SupplyFields {
   protected readonly store = inject(MagnetStore);
+  protected readonly form = this.store.form;
   readonly seriesSweep = input<readonly SweepPoint[] | undefined>();
   protected readonly kinds = SUPPLY_KINDS;
   protected readonly chemistries = CHEMISTRIES;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import {
   CABLE_JOINS,
   COIL_JOINS,
@@ -21,19 +22,19 @@ import {
 } from '@nab/core';
 import { Sparkline } from '../charts';
 import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../fields';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { layersSentence, namesOf } from '../words';
-import { DesignChoice, DesignNumber, DesignQuantity } from './design-fields';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({
   selector: 'nab-winding-fields',
-  imports: [ChoiceField, DesignChoice, DesignNumber, DesignQuantity, Sparkline],
+  imports: [ChoiceField, FormField, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './winding-fields.html',
 })
 export class WindingFields {
   protected readonly store = inject(MagnetStore);
+  protected readonly form = this.store.form;
   readonly turnsSweep = input<readonly SweepPoint[] | undefined>();
   readonly wireSweep = input<readonly SweepPoint[] | undefined>();
   protected readonly forms = WIRE_FORMS;
@@ -49,7 +50,7 @@ export class WindingFields {
   protected readonly wireAtHand = signal('');
 
   protected readonly design = computed(() => this.store.design().value());
-  protected readonly form = computed(() => this.design().wire.form);
+  protected readonly wireForm = computed(() => this.design().wire.form);
   protected readonly threaded = computed(() => this.store.magnet().core.thread !== undefined);
   protected readonly layers = computed(() => {
     const { evaluation } = this.store.base();

@@ -58,6 +58,7 @@ let nextId = 0;
         −
       </button>
       <input
+        #box
         [id]="id"
         type="text"
         inputmode="numeric"
@@ -65,7 +66,7 @@ let nextId = 0;
         [value]="value() ?? ''"
         [attr.aria-invalid]="error() !== null"
         [attr.aria-describedby]="id + '-error'"
-        (input)="typed($any($event.target))"
+        (input)="typed(box)"
         (keydown.arrowup)="$event.preventDefault(); nudge(1)"
         (keydown.arrowdown)="$event.preventDefault(); nudge(-1)"
         (keydown.enter)="entered.emit()"

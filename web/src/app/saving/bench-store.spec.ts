@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { newDesign, type Investigation } from '@nab/contract';
 import { examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { beforeEach, describe, expect, it } from 'vitest';

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

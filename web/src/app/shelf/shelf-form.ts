@@ -2,11 +2,13 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  inject,
+  Injector,
   input,
   linkedSignal,
   output,
-  signal,
 } from '@angular/core';
+import { FormField, submit } from '@angular/forms/signals';
 import { check, shelfItemSchema, type ShelfItem } from '@nab/contract';
 import {
   CELL_SIZES,
@@ -21,19 +23,26 @@ import {
   SMALL_OBJECTS,
   THREADED_SHAPES,
   WIRE_FORMS,
+  type CellSize,
   type Chemistry,
   type SmallObjectId,
 } from '@nab/core';
+import type { Schema } from 'yup';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { namesOf } from '../words';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
-
-type PartKey = 'core' | 'reel' | 'cell' | 'object';
+import {
+  ChoiceField,
+  documentForm,
+  NumberField,
+  QuantityField,
+  TextField,
+  type Editable,
+} from '../fields';
 
 /** One thing of the shelf, to be typed in or changed. */
 @Component({
   selector: 'nab-shelf-form',
-  imports: [ChoiceField, NumberField, NzButtonModule, QuantityField],
+  imports: [ChoiceField, FormField, NumberField, NzButtonModule, QuantityField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf-form.html',
   styles: `
@@ -53,8 +62,6 @@ export class ShelfForm {
   readonly cancelled = output();
 
   protected readonly draft = linkedSignal(() => this.item());
-  /** Faults show once the educator wanted to put the thing on the shelf. */
-  protected readonly tried = signal(false);
   protected readonly shapes = CORE_SHAPES;
   protected readonly materials = namesOf(MATERIALS);
   protected readonly conductors = namesOf(CONDUCTORS);
@@ -65,7 +72,7 @@ export class ShelfForm {
   protected readonly headed = HEADED_SHAPES;
   protected readonly threaded = THREADED_SHAPES;
 
-  protected readonly sizes = computed(() => {
+  protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
     const chemistry = this.draft().cell?.chemistry;
     return Object.fromEntries(
       CELLS.filter((cell) => cell.chemistry === chemistry).map(({ size }) => [
@@ -79,42 +86,38 @@ export class ShelfForm {
     const checked = check(shelfItemSchema, this.draft());
     return checked.ok ? [] : checked.errors;
   });
-
-  protected error(path: string): string | null {
-    // What was typed and cannot be read shows at once; what is merely missing when it is wanted.
-    const fault = this.faults().find((found) => found.path === path);
-    return fault && (this.tried() || path.includes('.')) ? fault.message : null;
-  }
-
-  protected rename(name: string): void {
-    this.draft.update((item) => ({ ...item, name }));
-  }
-
-  /** Writes one key of the part of this kind; an empty optional one is taken away. */
-  protected set(part: PartKey, key: string, value: unknown): void {
-    this.draft.update((item) => {
-      const { [key]: _before, ...rest } = (item[part] ?? {}) as Record<string, unknown>;
-      const gone = value === undefined || value === '';
-      return { ...item, [part]: gone ? rest : { ...rest, [key]: value } } as ShelfItem;
-    });
-  }
+  protected readonly form = documentForm(
+    (): Editable<ShelfItem> => ({
+      value: this.draft,
+      errors: this.faults,
+      edit: (change) => this.draft.update(change),
+    }),
+    shelfItemSchema as unknown as Schema<ShelfItem>,
+    inject(Injector),
+  );
 
   protected chooseChemistry(chemistry: Chemistry): void {
     const sizes = CELLS.filter((cell) => cell.chemistry === chemistry).map(({ size }) => size);
-    this.set('cell', 'chemistry', chemistry);
-    const size = this.draft().cell?.size;
-    if (!size || !sizes.includes(size)) this.set('cell', 'size', sizes[0]);
+    this.draft.update((item) => {
+      const { cell } = item;
+      if (!cell) return item;
+      const size = sizes.includes(cell.size) ? cell.size : sizes[0]!;
+      return { ...item, cell: { ...cell, chemistry, size } };
+    });
   }
 
   protected chooseObject(object: SmallObjectId): void {
-    this.set('object', 'object', object);
-    this.set('object', 'massEach', formatQuantity(SMALL_OBJECTS[object].mass_kg, 'mass', 'g'));
+    const massEach = formatQuantity(SMALL_OBJECTS[object].mass_kg, 'mass', 'g');
+    this.draft.update((item) => ({ ...item, object: { ...item.object!, object, massEach } }));
   }
 
-  protected finish(event: Event): void {
+  protected async finish(event: Event): Promise<void> {
     event.preventDefault();
-    this.tried.set(true);
-    const checked = check<ShelfItem>(shelfItemSchema, this.draft());
-    if (checked.ok) this.done.emit(checked.value);
+    // Marks every field as touched, so that what is missing is said too.
+    await submit(this.form, () => {
+      const checked = check<ShelfItem>(shelfItemSchema, this.draft());
+      if (checked.ok) this.done.emit(checked.value);
+      return Promise.resolve(undefined);
+    });
   }
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import {
   CELL_SIZES,
   CELLS,
@@ -8,17 +9,18 @@ import {
   MATERIALS,
   shellCautions,
   type Caution,
+  type CellSize,
 } from '@nab/core';
 import { DIODES, newShell } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CellsChart, LoadChart } from '../charts';
+import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { fileName, saveFile } from '../files';
 import { Notice } from '../notices';
 import { CautionList, FactsGrid } from '../inspector';
 import { cellsSentence, massText, namesOf } from '../words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
-import { ShellField } from './shell-fields';
 import { shellFacts } from './shell-facts';
 import { ShellStore } from './shell-store';
 
@@ -28,13 +30,16 @@ import { ShellStore } from './shell-store';
   imports: [
     CautionList,
     CellsChart,
+    ChoiceField,
     FactsGrid,
+    FormField,
     LoadChart,
     Notice,
+    NumberField,
     NzButtonModule,
+    QuantityField,
     ShellCheck,
     ShellDrawing,
-    ShellField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell-designer.html',
@@ -47,7 +52,7 @@ export class ShellDesigner {
   protected readonly chemistries = CHEMISTRIES;
   protected readonly diodes = DIODES;
   protected readonly faults = signal<readonly string[]>([]);
-  protected readonly sizes = computed(() => {
+  protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
     const { chemistry } = this.store.value().supply;
     return Object.fromEntries(
       Object.entries(CELL_SIZES).filter(([size]) =>

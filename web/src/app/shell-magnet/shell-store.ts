@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, InjectionToken, type Signal } from '@angular/core';
+import { computed, inject, Injectable, InjectionToken, Injector, type Signal } from '@angular/core';
 import { check, shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract';
 import {
   CELLS,
@@ -11,7 +11,11 @@ import {
   STANDARD_GRAVITY,
   type LoadHeld,
 } from '@nab/core';
+import type { Schema } from 'yup';
+import { documentForm, type Editable } from '../fields';
 import type { SavedDocument } from '../saving';
+
+const SHELL = shellSchema as Schema<ShellDocument>;
 
 /** The shell magnet's document that is on screen, an investigation's or one that stands by itself. */
 export const SHELL_DOCUMENT = new InjectionToken<Signal<SavedDocument<ShellDocument>>>(
@@ -25,6 +29,15 @@ export class ShellStore {
   /** What is on screen, faults and all, and the last value without faults. */
   readonly value = computed(() => this.document().value());
   readonly valid = computed(() => this.document().valid());
+
+  /** The document as a form: one field for each thing that is typed or chosen. */
+  readonly form = documentForm(() => this.editable(), SHELL, inject(Injector));
+  private readonly editable = computed((): Editable<ShellDocument> => {
+    const document = this.document();
+    const edit: Editable<ShellDocument>['edit'] = (change) =>
+      document.edit((before) => withMadeCells(change(before)));
+    return { value: document.value, errors: document.errors, edit };
+  });
 
   readonly shell = computed(() => toShellMagnet(this.valid()));
   readonly evaluated = computed(() => {
@@ -52,26 +65,6 @@ export class ShellStore {
   });
   readonly load = computed(() => parseQuantity(this.valid().load, 'mass').si);
 
-  errorAt(path: string): string | null {
-    return this.document().errorAt(path);
-  }
-
-  /** Changes one value, named by its path such as `shell.wall`. */
-  set(path: string, to: string | number): void {
-    const [part, key] = path.split('.') as [keyof ShellDocument, string | undefined];
-    this.document().edit((before) => {
-      const next: ShellDocument = {
-        ...before,
-        [part]: key === undefined ? to : { ...(before[part] as object), [key]: to },
-      };
-      const { supply } = next;
-      const made = CELLS.filter(({ chemistry }) => chemistry === supply.chemistry);
-      // Another chemistry may not be made in the size there was.
-      const size = made.some((cell) => cell.size === supply.size) ? supply.size : made[0]!.size;
-      return { ...next, supply: { ...supply, size } };
-    });
-  }
-
   show(next: ShellDocument): void {
     this.document().edit(() => next);
   }
@@ -91,4 +84,12 @@ export class ShellStore {
     this.show(checked.value);
     return [];
   }
+}
+
+/** Another chemistry may not be made in the size there was. */
+function withMadeCells(document: ShellDocument): ShellDocument {
+  const { supply } = document;
+  const made = CELLS.filter(({ chemistry }) => chemistry === supply.chemistry);
+  if (made.some(({ size }) => size === supply.size)) return document;
+  return { ...document, supply: { ...supply, size: made[0]!.size } };
 }
