@@ -124,6 +124,10 @@ const TABLES = {
 
 const at = (path) => new URL(`${path}/`, import.meta.url);
 
+/** Inside another folder, seen from a folder or from a room of it. */
+const inside = (folder) => [`../${folder}/**`, `../../${folder}/**`];
+const out = (folder) => [`../${folder}`, `../../${folder}`, ...inside(folder)];
+
 /** The rules of one part of Nab, folder by folder. A folder that nobody put in order is an error. */
 function ordered([part, order]) {
   const unlisted = readdirSync(at(part), { withFileTypes: true })
@@ -140,13 +144,13 @@ function ordered([part, order]) {
   const folders = order.flatMap((folder, i) => {
     const patterns = [
       {
-        group: order.slice(i + 1).flatMap((above) => [`../${above}`, `../${above}/**`]),
+        group: order.slice(i + 1).flatMap((above) => out(above)),
         message: `Imports point down: ${folder} must not know what stands above it.`,
       },
       {
         group: doors
           .filter((other) => other !== folder)
-          .flatMap((other) => [`../${other}/**`, `!../${other}/index.js`]),
+          .flatMap((other) => [...inside(other), `!../${other}/index.js`]),
         message: 'Another folder is entered by its door, index.ts.',
       },
       FOREIGN[part],

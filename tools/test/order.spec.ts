@@ -27,6 +27,8 @@ describe('the order of the folders', () => {
     ['server/src/app.ts', '@nab/web', 'knows no interface'],
     ['web/src/app/words/format.ts', '../run/run', 'words must not know'],
     ['web/src/app/run/run.ts', '../shelf/shelf-store', 'entered by its door'],
+    ['web/src/app/magnet/design/core-fields.ts', '../../run', 'magnet must not know'],
+    ['web/src/app/magnet/design/core-fields.ts', '../../fields/text-field', 'entered by its door'],
     ['web/src/app/run/run.ts', 'sequelize', 'knows the wire only'],
     ['web/src/app/routes.ts', 'sequelize', 'knows the wire only'],
   ])('%s may not import %s', async (file, from, message) => {
@@ -40,6 +42,9 @@ describe('the order of the folders', () => {
     ['server/src/shelf/repository.ts', '../database/index.js'],
     ['web/src/app/run/run.ts', '../shelf'],
     ['web/src/app/run/run.ts', './countdown'],
+    ['web/src/app/magnet/design/core-fields.ts', '../../fields'],
+    ['web/src/app/magnet/design/core-fields.ts', '../advice'],
+    ['web/src/app/magnet/magnet.ts', './shelf'],
   ])('%s may import %s', async (file, from) => {
     expect(await saidOf(file, from)).toEqual([]);
   });

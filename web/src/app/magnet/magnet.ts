@@ -20,18 +20,18 @@ import { MagnetStore } from './magnet-store';
 import { ChoiceField, QuantityField, TextField } from '../fields';
 import { SweepService } from '../sweep';
 import { liftSentence, limitSentence, objectWord } from '../words';
-import { applyChange, inTypedUnit } from './apply-change';
-import { BetterChanges } from './better-changes';
+import { applyChange, inTypedUnit } from './advice';
+import { BetterChanges } from './advice';
 import { CautionList, FactsGrid } from '../inspector';
-import { CoreFields } from './core-fields';
-import { DrawingMenus } from './drawing-menus';
-import { factsOf } from './facts';
-import { FromShelf } from './from-shelf';
-import { HeatPlan } from './heat-plan';
-import { LiftFields } from './lift-fields';
-import { SupplyFields } from './supply-fields';
-import { MagnetToolbar } from './toolbar';
-import { WindingFields } from './winding-fields';
+import { CoreFields } from './design';
+import { DrawingMenus } from './drawing';
+import { factsOf } from './advice';
+import { FromShelf } from './shelf';
+import { HeatPlan } from './design';
+import { LiftFields } from './design';
+import { SupplyFields } from './design';
+import { MagnetToolbar } from './files';
+import { WindingFields } from './design';
 
 /** Step 2: the base magnet as drawing and as fields, two views of one thing. */
 @Component({

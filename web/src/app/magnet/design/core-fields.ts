@@ -12,10 +12,10 @@ import {
   type CoreShape,
   type SweepPoint,
 } from '@nab/core';
-import { Sparkline } from '../charts';
-import { MagnetStore } from './magnet-store';
-import { ChoiceField, QuantityField } from '../fields';
-import { namesOf } from '../words';
+import { Sparkline } from '../../charts';
+import { MagnetStore } from '../magnet-store';
+import { ChoiceField, QuantityField } from '../../fields';
+import { namesOf } from '../../words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { type ShelfKind } from '@nab/contract';
-import { MagnetStore } from './magnet-store';
-import { ChoiceField } from '../fields';
-import { Notice } from '../notices';
-import { ShelfStore, takeFromShelf } from '../shelf';
+import { MagnetStore } from '../magnet-store';
+import { ChoiceField } from '../../fields';
+import { Notice } from '../../notices';
+import { ShelfStore, takeFromShelf } from '../../shelf';
 
 const PARTS = { core: 'core', reel: 'wire', cell: 'supply', object: 'load' } as const;
 const TYPED = 'typed';

@@ -1,5 +1,5 @@
 import { check, designSchema, type DesignDocument } from '@nab/contract';
-import { fileName, saveFile } from '../files';
+import { fileName, saveFile } from '../../files';
 
 /** What came of opening a file: the design, or sentences that say what is wrong with it. */
 export type OpenedDesign =

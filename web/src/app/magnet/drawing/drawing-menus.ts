@@ -1,9 +1,9 @@
 import { CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MATERIALS, predictiveBand, type Evaluation, type MaterialId } from '@nab/core';
-import { BOX, layOut, supplyBox } from '../cutaway';
-import { MagnetStore } from './magnet-store';
-import { namesOf } from '../words';
+import { BOX, layOut, supplyBox } from '../../cutaway';
+import { MagnetStore } from '../magnet-store';
+import { namesOf } from '../../words';
 
 /** Buttons over the drawing's core and supply: click them to change what they are. */
 @Component({

@@ -13,8 +13,8 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { type Fact } from '../inspector';
-import { countText, secondsText, wireText } from '../words';
+import { type Fact } from '../../inspector';
+import { countText, secondsText, wireText } from '../../words';
 
 /**
  * The numbers that support the sentence about a magnet, each with its reason; all that follow the

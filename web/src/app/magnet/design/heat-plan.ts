@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { line, scaleLinear } from 'd3';
 import { temperatureOver, timeToCool, type LumpedWinding } from '@nab/core';
-import { Notice } from '../notices';
-import { NumberField } from '../fields';
+import { Notice } from '../../notices';
+import { NumberField } from '../../fields';
 
 const WIDTH = 520;
 const HEIGHT = 110;

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { CoreError, formatQuantity, measuredResistance, parseQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { MagnetStore } from './magnet-store';
-import { QuantityField } from '../fields';
+import { MagnetStore } from '../magnet-store';
+import { QuantityField } from '../../fields';
 
 /** Two readings of a voltmeter make a typical cell the educator's own. */
 @Component({

@@ -14,9 +14,9 @@ import {
   type SmallObjectId,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { CellsChart, LoadChart } from '../charts';
-import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField, TextField } from '../fields';
+import { CellsChart, LoadChart } from '../../charts';
+import { MagnetStore } from '../magnet-store';
+import { ChoiceField, NumberField, QuantityField, TextField } from '../../fields';
 import {
   cellsSentence,
   chainSentence,
@@ -24,9 +24,9 @@ import {
   namesOf,
   objectWord,
   residualSentence,
-} from '../words';
-import { liftFactsOf } from './facts';
-import { FactsGrid } from '../inspector';
+} from '../../words';
+import { liftFactsOf } from '../advice';
+import { FactsGrid } from '../../inspector';
 
 /** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
 @Component({

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice } from '../notices';
-import { MagnetStore } from './magnet-store';
-import { ShelfStore, setAside } from '../shelf';
+import { Notice } from '../../notices';
+import { MagnetStore } from '../magnet-store';
+import { ShelfStore, setAside } from '../../shelf';
 import { readDesignFile, saveDesignFile } from './design-file';
 
 /** Undo, redo, design files, and the list of keys. */

@@ -10,10 +10,10 @@ import {
   type Chemistry,
   type SweepPoint,
 } from '@nab/core';
-import { Sparkline } from '../charts';
-import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
-import { openingSentence } from '../words';
+import { Sparkline } from '../../charts';
+import { MagnetStore } from '../magnet-store';
+import { ChoiceField, NumberField, QuantityField } from '../../fields';
+import { openingSentence } from '../../words';
 import { MeasureCell } from './measure-cell';
 
 /** Cells or bench supply, leads, switch and diode. */

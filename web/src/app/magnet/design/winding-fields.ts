@@ -20,10 +20,10 @@ import {
   type SweepPoint,
   type WireForm,
 } from '@nab/core';
-import { Sparkline } from '../charts';
-import { MagnetStore } from './magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
-import { layersSentence, namesOf } from '../words';
+import { Sparkline } from '../../charts';
+import { MagnetStore } from '../magnet-store';
+import { ChoiceField, NumberField, QuantityField } from '../../fields';
+import { layersSentence, namesOf } from '../../words';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({

@@ -1,0 +1,3 @@
+export { inTypedUnit, applyChange } from './apply-change';
+export { BetterChanges } from './better-changes';
+export { factsOf, liftFactsOf } from './facts';

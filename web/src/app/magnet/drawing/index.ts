@@ -1,0 +1,1 @@
+export { DrawingMenus } from './drawing-menus';

@@ -1,0 +1,1 @@
+export { MagnetToolbar } from './toolbar';

@@ -1,0 +1,1 @@
+export { FromShelf } from './from-shelf';
