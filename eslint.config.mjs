@@ -72,6 +72,7 @@ const ORDER = {
     'files',
     'lesson',
     'saving',
+    'designs',
     'notices',
     'frame',
     'charts',

@@ -1,4 +1,3 @@
-import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -99,12 +98,34 @@ describe('roots and differential equations', () => {
 });
 
 describe('Student’s t and the normal distribution', () => {
-  // Source: @stdlib/stats-base-dists-t-cdf, an independent implementation.
-  it('agrees with an independent library', () => {
-    for (const nu of [1, 2.5, 4, 12, 100]) {
-      for (const t of [-3, -0.4, 0, 0.7, 2.1, 6]) {
-        expect(studentTCdf(t, nu)).toBeCloseTo(tCdf(t, nu), 12);
-      }
+  // Closed forms for one, two and four degrees of freedom (Johnson, Kotz and Balakrishnan,
+  // Continuous Univariate Distributions 2, ch. 28; from memory, and easily differentiated).
+  it.each([
+    [1, (t: number) => 0.5 + Math.atan(t) / Math.PI],
+    [2, (t: number) => 0.5 + t / (2 * Math.sqrt(2 + t * t))],
+    [
+      4,
+      (t: number) => {
+        const s = t / Math.sqrt(4 + t * t);
+        return 0.5 + (3 / 4) * (s - s ** 3 / 3);
+      },
+    ],
+  ])('agrees with the closed form for %i degrees of freedom, and inverts it', (nu, closed) => {
+    for (const t of [-30, -3, -0.4, -1e-5, 0, 1e-3, 0.7, 2.1, 6, 50]) {
+      expect(Math.abs(studentTCdf(t, nu) - closed(t))).toBeLessThan(1e-12);
+      expect(studentTQuantile(closed(t), nu) / (t || 1)).toBeCloseTo(t === 0 ? 0 : 1, 10);
+    }
+  });
+
+  it('has no quantile of what is no probability', () => {
+    for (const [p, nu] of [
+      [0, 3],
+      [1, 3],
+      [-0.1, 3],
+      [0.5, 0],
+      [NaN, 3],
+    ] as const) {
+      expect(studentTQuantile(p, nu)).toBeNaN();
     }
   });
 
@@ -122,6 +143,17 @@ describe('Student’s t and the normal distribution', () => {
   it('has Φ(1.96) = 0.9750021', () => {
     expect(normalCdf(1.96)).toBeCloseTo(0.9750021, 6);
     expect(normalCdf(-1.96)).toBeCloseTo(0.0249979, 6);
+  });
+
+  // Φ(x) = ½ + φ(x)(x + x³/3 + x⁵/15 + …), Abramowitz & Stegun 26.2.11 (from memory).
+  it('follows its series to the last digits, where it was 1e-7 off by hand', () => {
+    for (const x of [-2.5, -1, -0.1, 0, 0.3, 1.7, 3]) {
+      let term = x;
+      let sum = x;
+      for (let k = 1; k < 80; k++) sum += term *= (x * x) / (2 * k + 1);
+      const density = Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI);
+      expect(Math.abs(normalCdf(x) - (0.5 + density * sum))).toBeLessThan(1e-14);
+    }
   });
 });
 

@@ -1,4 +1,3 @@
 export { benchStore, type OutgoingRecord } from './bench-store';
 export { NotKept, Outbox } from './outbox';
 export { SavedDocument, type SaveProgress, type SaveState } from './saved-document';
-export { StandingDesign } from './standing-design';

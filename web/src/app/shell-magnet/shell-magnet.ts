@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { check, shellSchema, type ShellDocument } from '@nab/contract';
 import { Notice, OpenDocuments } from '../notices';
-import { StandingDesign, type SavedDocument } from '../saving';
+import { StandingDesign } from '../designs';
+import type { SavedDocument } from '../saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';
 

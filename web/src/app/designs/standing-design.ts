@@ -10,7 +10,7 @@ import { firstValueFrom, map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import type { Schema } from 'yup';
 import { Server } from '../server';
-import { SavedDocument } from './saved-document';
+import { SavedDocument } from '../saving';
 
 const toVersioned = ({ version, design }: VersionedDesign) => ({ version, value: design });
 

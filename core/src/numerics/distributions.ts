@@ -1,0 +1,20 @@
+import standardNormalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import tCdf from '@stdlib/stats-base-dists-t-cdf';
+import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+
+// Gamma, beta and error functions are the standard library's; nothing of them is made here.
+
+/** P(T ≤ t) of Student's t with ν > 0 degrees of freedom (not necessarily whole). NaN elsewhere. */
+export function studentTCdf(t: number, degreesOfFreedom: number): number {
+  return tCdf(t, degreesOfFreedom);
+}
+
+/** Quantile of Student's t: the t with P(T ≤ t) = p, 0 < p < 1, ν > 0. NaN elsewhere. */
+export function studentTQuantile(p: number, degreesOfFreedom: number): number {
+  return p > 0 && p < 1 && degreesOfFreedom > 0 ? tQuantile(p, degreesOfFreedom) : NaN;
+}
+
+/** Φ(x), the standard normal distribution function. */
+export function normalCdf(x: number): number {
+  return standardNormalCdf(x, 0, 1);
+}

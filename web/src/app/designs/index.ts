@@ -1,0 +1,1 @@
+export { StandingDesign } from './standing-design';
