@@ -68,6 +68,7 @@ const ORDER = {
     'accessibility',
     'words',
     'fields',
+    'keys',
     'workers',
     'files',
     'lesson',

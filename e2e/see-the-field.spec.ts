@@ -83,7 +83,7 @@ test('pictures, readings and the mesh are saved as files', async ({ page, reques
   const svg = (await saved('picture (SVG)')).toString();
   expect(svg).toContain('data:image/png');
   expect(svg).not.toContain('var(--nab');
-  const ruler = (await saved('ruler (CSV)')).toString().split('\n');
+  const ruler = (await saved('ruler (CSV)')).toString().trim().split('\n');
   expect(ruler[0]).toContain('distance_m');
   expect(ruler).toHaveLength(61);
   expect((await saved('grid (CSV)')).toString()).toContain('B_axial_T');
@@ -108,12 +108,15 @@ test('a solver that dies is started again, and a second death is told', async ({
   const { id } = await newInvestigation(request);
   await page.addInitScript(() => {
     class Dying extends EventTarget {
-      onerror: ((event: ErrorEvent) => void) | null = null;
+      private ended = false;
       postMessage(): void {
-        setTimeout(() => this.onerror?.(new ErrorEvent('error', { message: 'out of memory' })), 50);
+        setTimeout(() => {
+          if (this.ended) return;
+          this.dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }));
+        }, 50);
       }
       terminate(): void {
-        this.onerror = null;
+        this.ended = true;
       }
     }
     Object.assign(globalThis, { Worker: Dying });

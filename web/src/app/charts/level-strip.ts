@@ -9,15 +9,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { drag, pointer, select, type Selection } from 'd3';
+import { levelAxes } from './axes';
+import { drawFrame } from './draw-frame';
 import {
-  drawFrame,
   placesAcross,
   placesUp,
   type Across,
   type AcrossAxis,
   type ChartBox,
   type Linear,
-} from './chart-frame';
+} from './places';
 import { lineDash, markerColour } from './markers';
 
 /** A level of a line as predicted, in the units of the axes. */
@@ -103,12 +104,8 @@ export class LevelStrip {
     const lines = Math.max(1, data.lines.length);
     const across = placesAcross(data.across, BOX, Math.max(26, 24 * lines));
     const up = placesUp(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
-    drawFrame(svg.append('g'), BOX, {
-      across,
-      up,
-      axis: data.across,
-      upLabel: data.upLabel,
-    });
+    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
+    drawFrame(svg.append('g'), BOX, axes);
     const width = Math.max(8, Math.min(46, (across.step * 0.66) / lines));
     for (const one of cases) drawCase(svg, one, { across, up, width, lines });
     if (showCeiling) drawCeiling(svg, ceiling, up);

@@ -7,16 +7,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { area, line, select } from 'd3';
+import { levelAxes } from './axes';
+import { drawFrame, type Layer } from './draw-frame';
 import {
-  drawFrame,
   placesAcross,
   placesUp,
   type Across,
   type AcrossAxis,
   type ChartBox,
-  type Layer,
   type Linear,
-} from './chart-frame';
+} from './places';
 import { lineDash, markerColour, markerPath } from './markers';
 
 /** One trial as a point, in the units of the axes. */
@@ -122,7 +122,8 @@ export class TrialChart {
     const across = placesAcross(data.across, BOX);
     const up = placesUp(most, BOX);
     const layer = (): Layer => svg.append('g');
-    drawFrame(layer(), BOX, { across, up, axis: data.across, upLabel: data.upLabel });
+    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
+    drawFrame(layer(), BOX, axes);
     const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
     const labels = new EndLabels(BOX.width - BOX.margin.right + 12);
     data.series.forEach((series, i) => drawSeries(layer(), data, series, i, places, labels));

@@ -1,5 +1,5 @@
-import { csvFormatRows } from 'd3';
 import type { FieldRaster } from '@nab/core';
+import { stringify } from 'csv-stringify/browser/esm/sync';
 import type { RulerLine } from './ruler-chart';
 
 /** Samples of a raster: one row a place. */
@@ -21,7 +21,7 @@ export function gridCsv({
       lines.push([...place, radial[k]!, axial[k]!, flux[k]!].map((v) => v.toPrecision(6)));
     }
   }
-  return csvFormatRows(lines);
+  return stringify(lines);
 }
 
 /** Readings along the ruler, a pair of columns a picture. */
@@ -40,7 +40,7 @@ export function rulerCsv(lines: readonly RulerLine[]): string {
       ...lines.flatMap(({ readings }) => [readings[k]!.across, readings[k]!.along]),
     ].map((v) => v.toPrecision(6)),
   );
-  return csvFormatRows([head, ...rows]);
+  return stringify([head, ...rows]);
 }
 
 /** The picture as an SVG that stands alone: shading as an image, tokens as the colours they have. */

@@ -1,36 +1,48 @@
 import { HttpClient } from '@angular/common/http';
-import { inject, Injectable } from '@angular/core';
+import { DestroyRef, inject, Injectable } from '@angular/core';
 import {
   fieldPictureFrom,
   toMagnetDesign,
   type DesignDocument,
   type FieldPictureResource,
 } from '@nab/contract';
-import type { FieldPicture, MagnetDesign } from '@nab/core';
-import { defer, filter, map, Observable, retry, take } from 'rxjs';
-import type { FieldMessage, FieldRequest } from './field.worker';
+import type { MagnetDesign } from '@nab/core';
+import { defer, filter, map, Observable, retry } from 'rxjs';
+import { WorkerCalls } from '../workers';
+import type { FieldApi, HeapMessage, SolvingMessage } from './field.worker';
 
 /** Where the field is solved. */
 export type Solver = 'device' | 'server';
 
 /** What the page hears while a field is solved. */
-export type FieldNews =
-  | { readonly kind: 'step'; readonly iteration: number }
-  | { readonly kind: 'picture'; readonly picture: FieldPicture; readonly seconds: number }
-  | { readonly kind: 'fault'; readonly sentence: string }
-  | { readonly kind: 'restarted' };
+export type FieldNews = SolvingMessage | { readonly kind: 'restarted' };
+
+const calls = (): WorkerCalls<FieldApi> =>
+  new WorkerCalls<FieldApi>(
+    () => new Worker(new URL('./field.worker', import.meta.url), { type: 'module' }),
+  );
 
 /** Solves fields in a worker or on the server; unsubscribing ends the solution. */
 @Injectable({ providedIn: 'root' })
 export class FieldService {
   private readonly http = inject(HttpClient);
+  private readonly solving = calls();
+  private readonly meshing = calls();
+  private readonly growing = calls();
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      for (const kind of [this.solving, this.meshing, this.growing]) kind.end();
+    });
+  }
 
   /** Ever better pictures. A worker that dies is started again once, and the page is told. */
   pictures(document: DesignDocument, solver: Solver): Observable<FieldNews> {
     if (solver === 'server') return this.fromServer(document);
     const design = toMagnetDesign(document);
     return new Observable<FieldNews>((subscriber) => {
-      const inner = defer(() => this.ask({ design, want: 'pictures' }))
+      const inner = this.solving
+        .stream<SolvingMessage>((api, tell) => api.pictures(design, tell))
         .pipe(
           retry({
             count: 1,
@@ -41,9 +53,7 @@ export class FieldService {
           }),
         )
         .subscribe({
-          next: (message) => {
-            if (isNews(message)) subscriber.next(message);
-          },
+          next: (message) => subscriber.next(message),
           error: (error: unknown) => subscriber.error(error),
           complete: () => subscriber.complete(),
         });
@@ -53,16 +63,12 @@ export class FieldService {
 
   /** The finest mesh with its field as a VTU file's text. */
   mesh(design: MagnetDesign): Observable<string> {
-    return this.ask({ design, want: 'mesh' }).pipe(
-      map((message) => (message.kind === 'mesh' ? message.text : null)),
-      filter((text) => text !== null),
-      take(1),
-    );
+    return this.meshing.call((api) => api.mesh(design)).pipe(filter((text) => text !== null));
   }
 
   /** The heap grown as a material in the field, round by round. */
-  heap(design: MagnetDesign): Observable<FieldMessage> {
-    return this.ask({ design, want: 'heap' });
+  heap(design: MagnetDesign): Observable<HeapMessage> {
+    return this.growing.stream<HeapMessage>((api, tell) => api.heap(design, tell));
   }
 
   private fromServer(design: DesignDocument): Observable<FieldNews> {
@@ -77,21 +83,4 @@ export class FieldService {
       );
     });
   }
-
-  private ask(request: FieldRequest): Observable<FieldMessage> {
-    return new Observable((subscriber) => {
-      const worker = new Worker(new URL('./field.worker', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<FieldMessage>) => {
-        subscriber.next(data);
-        if (data.kind === 'done') subscriber.complete();
-      };
-      worker.onerror = (event) => subscriber.error(new Error(event.message));
-      worker.postMessage(request);
-      return () => worker.terminate();
-    });
-  }
-}
-
-function isNews(message: FieldMessage): message is Exclude<FieldNews, { kind: 'restarted' }> {
-  return message.kind === 'step' || message.kind === 'picture' || message.kind === 'fault';
 }

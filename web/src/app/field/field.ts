@@ -138,7 +138,10 @@ export class FieldPage {
   });
 
   /** Cells that the grown heap fills, and what tier 1 predicts for the lifting end, kg. */
-  protected readonly heapCells = signal<readonly Rectangle[]>([]);
+  protected readonly heapCells = linkedSignal<MagnetDesign, readonly Rectangle[]>({
+    source: () => this.magnet(),
+    computation: () => [],
+  });
   protected readonly tipHeap = computed(() =>
     this.problem() ? (this.store.restingEvaluation()?.heap.mass ?? 0) : 0,
   );

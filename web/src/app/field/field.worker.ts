@@ -11,60 +11,71 @@ import {
   type MagnetDesign,
   type Rectangle,
 } from '@nab/core';
+import { expose } from 'comlink';
 
-/** What is asked for: pictures, the mesh as a file for other programs, or the heap in the field. */
-export interface FieldRequest {
-  readonly design: MagnetDesign;
-  readonly want: 'pictures' | 'mesh' | 'heap';
-}
-export type FieldMessage =
+export type SolvingMessage =
   | { readonly kind: 'step'; readonly iteration: number }
   | { readonly kind: 'picture'; readonly picture: FieldPicture; readonly seconds: number }
-  | { readonly kind: 'mesh'; readonly text: string }
-  /** A heap on its way, and when it is done: kg and the cells it fills. */
+  | Fault;
+/** A heap on its way, and when it is done: kg and the cells it fills. */
+export type HeapMessage =
   | { readonly kind: 'growing'; readonly round: number; readonly mass: number }
   | { readonly kind: 'heap'; readonly mass: number; readonly cells: readonly Rectangle[] }
-  | { readonly kind: 'fault'; readonly sentence: string }
-  | { readonly kind: 'done' };
+  | Fault;
+interface Fault {
+  readonly kind: 'fault';
+  readonly sentence: string;
+}
 
-const send = (message: FieldMessage): void => postMessage(message);
-
-addEventListener('message', ({ data: { design, want } }: MessageEvent<FieldRequest>) => {
-  const start = performance.now();
-  let last: FieldSolution | undefined;
-  try {
-    if (want === 'heap') {
-      growHeap(design);
-      send({ kind: 'done' });
-      return;
-    }
-    const pictures = fieldPictures(
-      design,
-      undefined,
-      (iteration) => {
-        send({ kind: 'step', iteration });
+// What is told last is waited for, or it could arrive after the answer that ends the call.
+const api = {
+  /** Ever better pictures. */
+  async pictures(design: MagnetDesign, tell: (message: SolvingMessage) => unknown): Promise<void> {
+    const start = performance.now();
+    await sayingFaults(tell, async () => {
+      const pictures = fieldPictures(design, undefined, (iteration) => {
+        void tell({ kind: 'step', iteration });
         return true;
-      },
-      (solution) => (last = solution),
-    );
-    for (const picture of pictures) {
-      const seconds = (performance.now() - start) / 1000;
-      if (want === 'pictures') send({ kind: 'picture', picture, seconds });
-    }
-    if (want === 'mesh' && last) send({ kind: 'mesh', text: vtuOf(last) });
+      });
+      for (const picture of pictures) {
+        await tell({ kind: 'picture', picture, seconds: (performance.now() - start) / 1000 });
+      }
+    });
+  },
+
+  /** The finest mesh with its field as a VTU file’s text; null when there is none. */
+  mesh(design: MagnetDesign): string | null {
+    let last: FieldSolution | undefined;
+    const pictures = fieldPictures(design, undefined, undefined, (solution) => (last = solution));
+    for (const _picture of pictures) continue;
+    return last ? vtuOf(last) : null;
+  },
+
+  /** The heap grown as a material in the field, round by round. */
+  async heap(design: MagnetDesign, tell: (message: HeapMessage) => unknown): Promise<void> {
+    await sayingFaults(tell, async () => {
+      const problem = fieldProblemOf(design, buildMagnet(design));
+      const before = problem.windings[0]!.rectangle.z1;
+      const { mass, cells } = growFieldHeap(problem, before, undefined, (round, soFar) => {
+        void tell({ kind: 'growing', round, mass: soFar });
+        return true;
+      });
+      await tell({ kind: 'heap', mass, cells });
+    });
+  },
+};
+export type FieldApi = typeof api;
+
+expose(api);
+
+async function sayingFaults(
+  tell: (message: Fault) => unknown,
+  work: () => Promise<void>,
+): Promise<void> {
+  try {
+    await work();
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    send({ kind: 'fault', sentence: error.message });
+    await tell({ kind: 'fault', sentence: error.message });
   }
-  send({ kind: 'done' });
-});
-
-function growHeap(design: MagnetDesign): void {
-  const problem = fieldProblemOf(design, buildMagnet(design));
-  const before = problem.windings[0]!.rectangle.z1;
-  const { mass, cells } = growFieldHeap(problem, before, undefined, (round, soFar) => {
-    send({ kind: 'growing', round, mass: soFar });
-    return true;
-  });
-  send({ kind: 'heap', mass, cells });
 }

@@ -1,15 +1,14 @@
 import {
   ChangeDetectionStrategy,
   Component,
-  DestroyRef,
-  effect,
   inject,
   input,
+  linkedSignal,
   output,
-  signal,
 } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { MagnetDesign, Rectangle } from '@nab/core';
-import type { Subscription } from 'rxjs';
+import { merge, skip, Subject, takeUntil } from 'rxjs';
 import { Notice } from '../notices';
 import { countText, massText } from '../words';
 import { FieldService } from './field-service';
@@ -50,22 +49,14 @@ export class HeapInField {
   readonly undisturbed = input.required<number>();
   /** Cells that the heap fills, to be drawn; none while nothing is grown. */
   readonly grown = output<readonly Rectangle[]>();
-  protected readonly working = signal(false);
-  protected readonly said = signal('');
-  protected readonly fault = signal('');
-  private running: Subscription | null = null;
-
-  constructor() {
-    // A heap belongs to the magnet it hangs on.
-    effect(() => {
-      this.design();
-      this.stop();
-      this.said.set('');
-      this.fault.set('');
-      this.grown.emit([]);
-    });
-    inject(DestroyRef).onDestroy(() => this.running?.unsubscribe());
-  }
+  // A heap belongs to the magnet it hangs on.
+  protected readonly working = linkedSignal({ source: this.design, computation: () => false });
+  protected readonly said = linkedSignal({ source: this.design, computation: () => '' });
+  protected readonly fault = linkedSignal({ source: this.design, computation: () => '' });
+  private readonly stopped = new Subject<void>();
+  private readonly ended = merge(this.stopped, toObservable(this.design).pipe(skip(1))).pipe(
+    takeUntilDestroyed(),
+  );
 
   protected grow(): void {
     const { objectMass } = this.design();
@@ -74,7 +65,9 @@ export class HeapInField {
     this.working.set(true);
     this.fault.set('');
     this.said.set('Solving without the heap …');
-    this.running = this.service.heap(this.design()).subscribe({
+    this.grown.emit([]);
+    const heap = this.service.heap(this.design()).pipe(takeUntil(this.ended));
+    heap.subscribe({
       next: (message) => {
         if (message.kind === 'growing') {
           this.said.set(`Round ${message.round}: ${many(message.mass)} held.`);
@@ -97,7 +90,7 @@ export class HeapInField {
   }
 
   protected stop(): void {
-    this.running?.unsubscribe();
+    this.stopped.next();
     this.working.set(false);
   }
 }

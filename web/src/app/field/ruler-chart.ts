@@ -1,9 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { line, scaleLinear, scaleLog } from 'd3';
 import { formatQuantity, type RulerReading } from '@nab/core';
+import { Chart, numberedAxis, type ChartBox } from '../charts';
 import { fieldText } from './raster';
 
-const BOX = { width: 440, height: 250, left: 66, right: 12, top: 12, bottom: 44 };
+const BOX: ChartBox = {
+  width: 340,
+  height: 230,
+  margin: { top: 12, right: 12, bottom: 54, left: 92 },
+};
 
 /** Readings along the ruler in one picture. */
 export interface RulerLine {
@@ -14,60 +19,34 @@ export interface RulerLine {
 /** Strength along the ruler, a curve a picture, with the numbers as a table. */
 @Component({
   selector: 'nab-ruler-chart',
+  imports: [Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../charts/chart.less',
   template: `
     @let d = drawing();
-    <svg
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
-      role="img"
-      aria-label="Strength along the ruler; the numbers are in the table below"
+    <nab-chart
+      label="Strength along the ruler; the numbers are in the table below"
+      [box]="box"
+      [axes]="d.axes"
+      [table]="table()"
     >
-      @for (tick of d.x; track tick.text) {
-        <line [attr.x1]="tick.at" [attr.x2]="tick.at" y1="12" y2="206" stroke="var(--nab-grid)" />
-        <text [attr.x]="tick.at" y="224" text-anchor="middle">{{ tick.text }}</text>
-      }
-      @for (tick of d.y; track tick.text) {
-        <line x1="66" x2="428" [attr.y1]="tick.at" [attr.y2]="tick.at" stroke="var(--nab-grid)" />
-        <text x="60" [attr.y]="tick.at + 5" text-anchor="end">{{ tick.text }}</text>
-      }
       @for (curve of d.curves; track curve.name) {
-        <path
+        <svg:path
           [attr.d]="curve.path"
           fill="none"
           [attr.stroke]="curve.colour"
           stroke-width="2.2"
           [attr.stroke-dasharray]="curve.dash"
         />
-        <text [attr.x]="curve.x" [attr.y]="curve.y" text-anchor="end" [style.fill]="curve.colour">
+        <svg:text
+          [attr.x]="curve.x"
+          [attr.y]="curve.y"
+          text-anchor="end"
+          [style.fill]="curve.colour"
+        >
           {{ curve.name }}
-        </text>
+        </svg:text>
       }
-      <text x="428" y="243" text-anchor="end">along the ruler from its ring, mm</text>
-    </svg>
-    <details>
-      <summary>Strength along the ruler as a table</summary>
-      <table class="nab-table">
-        <thead>
-          <tr>
-            <th scope="col" class="num">Along the ruler</th>
-            @for (one of lines(); track one.name) {
-              <th scope="col" class="num">{{ one.name }}</th>
-            }
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.distance) {
-            <tr>
-              <td class="num">{{ row.distance }}</td>
-              @for (cell of row.cells; track $index) {
-                <td class="num">{{ cell }}</td>
-              }
-            </tr>
-          }
-        </tbody>
-      </table>
-    </details>
+    </nab-chart>
   `,
 })
 export class RulerChart {
@@ -85,8 +64,8 @@ export class RulerChart {
       1e-3,
       ...lines.flatMap(({ readings }) => readings.map((r) => r.distance)),
     );
-    const x = scaleLinear([0, length], [BOX.left, BOX.width - BOX.right]);
-    const y = scaleLog([least, most], [BOX.height - BOX.bottom, BOX.top]).nice();
+    const x = scaleLinear([0, length], [BOX.margin.left, BOX.width - BOX.margin.right]);
+    const y = scaleLog([least, most], [BOX.height - BOX.margin.bottom, BOX.margin.top]).nice();
     const path = line<RulerReading>(
       (r) => x(r.distance),
       (r) => y(size(r)),
@@ -95,8 +74,13 @@ export class RulerChart {
       .ticks()
       .filter((v) => Math.abs(Math.log10(v) - Math.round(Math.log10(v))) < 1e-9);
     return {
-      x: x.ticks(5).map((v) => ({ at: x(v), text: String(Math.round(v * 1e4) / 10) })),
-      y: powers.map((v) => ({ at: y(v), text: fieldText(v) })),
+      axes: {
+        across: numberedAxis(x, 'along the ruler from its ring, mm', {
+          text: (v) => String(Math.round(v * 1e4) / 10),
+          ticks: 4,
+        }),
+        up: numberedAxis(y, 'strength', { text: fieldText, ticks: powers }),
+      },
       curves: lines.map(({ name, readings }, k) => {
         const near = readings[Math.floor(readings.length * (0.9 - 0.25 * k))];
         return {
@@ -105,23 +89,27 @@ export class RulerChart {
           colour: k === 0 ? 'var(--nab-copper)' : 'var(--nab-series-1)',
           dash: k === 0 ? null : '8 4',
           x: near ? x(near.distance) : 0,
-          y: near ? y(size(near)) - 8 : 0,
+          y: near ? y(size(near)) - 12 : 0,
         };
       }),
     };
   });
 
   /** Every sixth reading: as many rows as can be read aloud. */
-  protected readonly rows = computed(() => {
+  protected readonly table = computed(() => {
     const lines = this.lines();
-    return (lines[0]?.readings ?? [])
-      .map((reading, k) => ({
-        distance: formatQuantity(reading.distance, 'length', 'mm'),
-        cells: lines.map(({ readings }) => {
-          const at = readings[k]!;
-          return fieldText(Math.hypot(at.across, at.along));
-        }),
-      }))
-      .filter((_, k) => k % 6 === 0);
+    return {
+      caption: 'Strength along the ruler as a table',
+      columns: [{ name: 'Along the ruler' }, ...lines.map(({ name }) => ({ name }))],
+      rows: (lines[0]?.readings ?? [])
+        .map(({ distance }, k) => [
+          formatQuantity(distance, 'length', 'mm'),
+          ...lines.map(({ readings }) => {
+            const { across, along } = readings[k]!;
+            return fieldText(Math.hypot(across, along));
+          }),
+        ])
+        .filter((_, k) => k % 6 === 0),
+    };
   });
 }

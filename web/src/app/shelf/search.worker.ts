@@ -21,19 +21,22 @@ const TELL_MS = 60;
 
 const api = {
   // Cancelled by ending the worker, so it need not listen while it searches.
-  search({ stock, limits }: SearchRequest, tell: (message: SearchMessage) => void): void {
+  async search(
+    { stock, limits }: SearchRequest,
+    tell: (message: SearchMessage) => unknown,
+  ): Promise<void> {
     const start = performance.now();
     let shown = 0;
     const run = searchShelf(stock, limits);
     for (;;) {
       const step = run.next();
       if (step.done) {
-        tell({ result: step.value, seconds: (performance.now() - start) / 1000 });
+        await tell({ result: step.value, seconds: (performance.now() - start) / 1000 });
         return;
       }
       if (performance.now() - shown < TELL_MS) continue;
       shown = performance.now();
-      tell({ progress: step.value });
+      void tell({ progress: step.value });
     }
   },
 };

@@ -33,17 +33,17 @@ export type ShellMessage =
 
 const api = {
   /** One gap after the other: the one that is set first, then the others, for the curve. */
-  check(shell: ShellMagnet, send: (message: ShellMessage) => void): void {
+  async check(shell: ShellMagnet, send: (message: ShellMessage) => unknown): Promise<void> {
     try {
       const flat = { ...shell, seat: { ...shell.seat, tilt: 0, covered: 1 } };
       const others = CONTACT_GAPS.map(({ gap }) => gap).filter((gap) => gap !== shell.seat.gap);
-      send({ kind: 'gaps', count: 1 + others.length });
+      await send({ kind: 'gaps', count: 1 + others.length });
       for (const gap of [shell.seat.gap, ...others]) {
-        send({ kind: 'check', check: checkAt({ ...flat, seat: { ...flat.seat, gap } }) });
+        await send({ kind: 'check', check: checkAt({ ...flat, seat: { ...flat.seat, gap } }) });
       }
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
-      send({ kind: 'fault', sentence: error.message });
+      await send({ kind: 'fault', sentence: error.message });
     }
   },
 };

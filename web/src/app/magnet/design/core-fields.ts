@@ -13,6 +13,7 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
+import { Keys } from '../../keys';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField } from '../../fields';
 import { namesOf } from '../../words';
@@ -20,7 +21,7 @@ import { namesOf } from '../../words';
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
   selector: 'nab-core-fields',
-  imports: [ChoiceField, FormField, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, Keys, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -33,7 +34,7 @@ import { namesOf } from '../../words';
       <nab-quantity
         [formField]="form.core.length"
         kind="length"
-        data-key-field="length"
+        nabKeys="l"
         [label]="core().shape === 'none' ? 'Length of the former' : 'Length'"
       />
       @if (core().shape === 'strip') {
@@ -82,7 +83,7 @@ import { namesOf } from '../../words';
           [formField]="form.core.material"
           class="wide"
           label="Material"
-          data-key-field="material"
+          nabKeys="m"
           [options]="materials"
           [hint]="materialNote()"
         />

@@ -1,34 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { line, scaleLinear } from 'd3';
 import { temperatureOver, timeToCool, type LumpedWinding } from '@nab/core';
+import { Chart, numberedAxis, type ChartBox } from '../../charts';
 import { Notice } from '../../notices';
 import { NumberField } from '../../fields';
 
-const WIDTH = 520;
-const HEIGHT = 110;
-const LEFT = 40;
+const BOX: ChartBox = {
+  width: 520,
+  height: 170,
+  margin: { top: 8, right: 8, bottom: 52, left: 88 },
+};
 const MOST_CYCLES = 60;
 
 /** How warm the winding gets over the lesson: on for a trial, off to count, again and again. */
 @Component({
   selector: 'nab-heat-plan',
-  imports: [Notice, NumberField],
+  imports: [Chart, Notice, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
       display: grid;
       gap: 8px;
-    }
-    svg {
-      display: block;
-      width: 100%;
-      height: auto;
-      background: var(--nab-sheet);
-      border: 1px solid var(--nab-grid);
-    }
-    text {
-      font-size: 12px;
-      fill: var(--nab-ink-soft);
     }
   `,
   template: `
@@ -48,21 +40,17 @@ const MOST_CYCLES = 60;
       />
     </div>
     @if (plan(); as p) {
-      <svg viewBox="0 0 520 110" role="img" [attr.aria-label]="p.sentence">
-        @for (tick of p.ticks; track tick.label) {
-          <line x1="40" x2="512" [attr.y1]="tick.y" [attr.y2]="tick.y" stroke="var(--nab-grid)" />
-          <text x="34" [attr.y]="tick.y + 4" text-anchor="end">{{ tick.label }}</text>
-        }
-        <line
-          x1="40"
-          x2="512"
+      <nab-chart [label]="p.sentence" [box]="box" [axes]="p.axes">
+        <svg:line
+          [attr.x1]="box.margin.left"
+          [attr.x2]="box.width - box.margin.right"
           [attr.y1]="p.limit"
           [attr.y2]="p.limit"
           stroke="var(--nab-enamel)"
           stroke-dasharray="6 4"
         />
         @if (p.corePath) {
-          <path
+          <svg:path
             [attr.d]="p.corePath"
             fill="none"
             stroke="var(--nab-steel)"
@@ -70,8 +58,8 @@ const MOST_CYCLES = 60;
             stroke-dasharray="5 3"
           />
         }
-        <path [attr.d]="p.path" fill="none" stroke="var(--nab-copper)" stroke-width="1.8" />
-      </svg>
+        <svg:path [attr.d]="p.path" fill="none" stroke="var(--nab-copper)" stroke-width="1.8" />
+      </nab-chart>
       <nab-notice [state]="p.hot ? 'caution' : 'rest'">{{ p.sentence }}</nab-notice>
     } @else {
       <p class="nab-error">Type whole seconds and trials.</p>
@@ -84,6 +72,7 @@ export class HeatPlan {
   readonly limit = input.required<number>();
   /** Trials of one group at one magnet, to begin with. */
   readonly trials = input.required<number>();
+  protected readonly box = BOX;
   protected readonly on = signal(5);
   protected readonly off = signal(60);
   protected readonly chosen = signal<number | null>(null);
@@ -99,8 +88,11 @@ export class HeatPlan {
     const peak = Math.max(...points.map((p) => p.temperature));
     const corePeak = coil.core ? Math.max(...points.map((p) => p.coreTemperature)) : null;
     const end = points[points.length - 1]!.time;
-    const x = scaleLinear([0, end], [LEFT, WIDTH - 8]);
-    const y = scaleLinear([coil.ambient, Math.max(limit + 3, peak + 2)], [HEIGHT - 8, 8]);
+    const x = scaleLinear([0, end], [BOX.margin.left, BOX.width - BOX.margin.right]);
+    const y = scaleLinear(
+      [coil.ambient, Math.max(limit + 3, peak + 2)],
+      [BOX.height - BOX.margin.bottom, BOX.margin.top],
+    );
     const hot = peak > limit;
     const last = points[points.length - 1]!;
     const hottest = { temperature: Math.min(peak, 200), coreTemperature: last.coreTemperature };
@@ -111,8 +103,10 @@ export class HeatPlan {
     return {
       hot,
       limit: y(limit),
-      limitText: `${limit} °C`,
-      ticks: y.ticks(3).map((t) => ({ y: y(t), label: `${t} °C` })),
+      axes: {
+        across: numberedAxis(x, 'minutes', { text: (t) => String(t / 60), ticks: minutesTo(end) }),
+        up: numberedAxis(y, 'temperature', { text: (t) => `${t} °C`, ticks: 3 }),
+      },
       path: line<(typeof points)[number]>(
         (p) => x(p.time),
         (p) => y(p.temperature),
@@ -127,4 +121,10 @@ export class HeatPlan {
       sentence: `${cycles} trials of ${on} s with ${off} s between them warm the winding to ${Math.round(peak)} °C${corePeak === null ? '' : ` and the core to ${Math.round(corePeak)} °C`}; ${back} of rest brings it back to the room.${warning}`,
     };
   });
+}
+
+/** Whole minutes up to a time, s, not more than can be read. */
+function minutesTo(end: number): number[] {
+  const step = [60, 120, 300, 600, 1200, 3600].find((s) => end / s <= 8) ?? 7200;
+  return Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
 }

@@ -11,6 +11,7 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
+import { Keys } from '../../keys';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, NumberField, QuantityField } from '../../fields';
 import { openingSentence } from '../../words';
@@ -19,7 +20,7 @@ import { MeasureCell } from './measure-cell';
 /** Cells or bench supply, leads, switch and diode. */
 @Component({
   selector: 'nab-supply-fields',
-  imports: [ChoiceField, FormField, MeasureCell, NumberField, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, Keys, MeasureCell, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -51,12 +52,7 @@ import { MeasureCell } from './measure-cell';
           [error]="sizeError()"
           (valueChange)="chooseCell(supply().chemistry, $event)"
         />
-        <nab-number
-          [formField]="form.supply.series"
-          label="In series"
-          data-key-field="series"
-          [least]="1"
-        >
+        <nab-number [formField]="form.supply.series" label="In series" nabKeys="c" [least]="1">
           @if (seriesSweep(); as points) {
             <nab-sparkline
               what="cells in series"

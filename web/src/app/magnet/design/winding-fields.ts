@@ -21,6 +21,7 @@ import {
   type WireForm,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
+import { Keys } from '../../keys';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, NumberField, QuantityField } from '../../fields';
 import { layersSentence, namesOf } from '../../words';
@@ -28,7 +29,7 @@ import { layersSentence, namesOf } from '../../words';
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({
   selector: 'nab-winding-fields',
-  imports: [ChoiceField, FormField, NumberField, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, Keys, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './winding-fields.html',
 })

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { Keys } from '../../keys';
 import { Notice } from '../../notices';
 import { MagnetStore } from '../magnet-store';
 import { ShelfStore, setAside } from '../../shelf';
@@ -9,9 +10,8 @@ import { readDesignFile, saveDesignFile } from './design-file';
 /** Undo, redo, design files, and the list of keys. */
 @Component({
   selector: 'nab-magnet-toolbar',
-  imports: [NzButtonModule, Notice, RouterLink],
+  imports: [Keys, NzButtonModule, Notice, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown)': 'pressed($event)' },
   styles: `
     :host {
       display: grid;
@@ -44,6 +44,7 @@ import { readDesignFile, saveDesignFile } from './design-file';
     <div class="nab-row">
       <button
         nz-button
+        nabKeys="Mod+z"
         type="button"
         [disabled]="!document().canUndo()"
         (click)="document().undo()"
@@ -52,6 +53,7 @@ import { readDesignFile, saveDesignFile } from './design-file';
       </button>
       <button
         nz-button
+        nabKeys="Mod+y,Mod+Shift+Z"
         type="button"
         [disabled]="!document().canRedo()"
         (click)="document().redo()"
@@ -70,7 +72,13 @@ import { readDesignFile, saveDesignFile } from './design-file';
       />
       <button nz-button type="button" (click)="save()">Save file</button>
       <button nz-button type="button" (click)="keep()">Set aside</button>
-      <button nz-button type="button" [attr.aria-expanded]="keysShown()" (click)="toggleKeys()">
+      <button
+        nz-button
+        nabKeys="?,Shift+?"
+        type="button"
+        [attr.aria-expanded]="keysShown()"
+        (click)="toggleKeys()"
+      >
         Keys
       </button>
     </div>
@@ -144,40 +152,4 @@ export class MagnetToolbar {
     this.faults.set(faults ?? []);
     if (design) this.store.design().edit(() => design);
   }
-
-  protected pressed(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    const typing = /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-    if ((event.ctrlKey || event.metaKey) && !typing) {
-      const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) this.document().undo();
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) this.document().redo();
-      else return;
-      event.preventDefault();
-      return;
-    }
-    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '?') {
-      this.toggleKeys();
-      return;
-    }
-    const field = FIELDS[event.key];
-    if (!field) return;
-    const box = document.querySelector<HTMLElement>(
-      `[data-key-field="${field}"] :is(input, select)`,
-    );
-    if (!box) return;
-    event.preventDefault();
-    box.focus();
-    if (box instanceof HTMLInputElement) box.select();
-  }
 }
-
-/** Fields that a letter leads to, by the mark they carry on the page. */
-const FIELDS: Readonly<Record<string, string>> = {
-  t: 'turns',
-  w: 'wire',
-  l: 'length',
-  c: 'series',
-  m: 'material',
-};

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { placesAcross, placesUp, wholeOnly, type AcrossAxis, type ChartBox } from './chart-frame';
+import { placesAcross, placesUp, wholeOnly, type AcrossAxis, type ChartBox } from './places';
 import { lineDash, markerColour, markerPath } from './markers';
 
 const box: ChartBox = {

@@ -1,0 +1,82 @@
+import { scaleLinear, scalePoint } from 'd3';
+
+/** A drawing's size and the room around its plot, in its own units. */
+export interface ChartBox {
+  readonly width: number;
+  readonly height: number;
+  readonly margin: {
+    readonly top: number;
+    readonly right: number;
+    readonly bottom: number;
+    readonly left: number;
+  };
+}
+
+export type Linear = ReturnType<typeof scaleLinear<number, number>>;
+
+/** What stands along the bottom: numbers in order, or names in no order. */
+export type AcrossAxis =
+  | {
+      readonly kind: 'graded';
+      readonly label: string;
+      readonly values: readonly number[];
+      /** Nothing lies between whole numbers, so no line of the paper does. */
+      readonly whole: boolean;
+    }
+  | { readonly kind: 'kinds'; readonly label: string; readonly names: readonly string[] };
+
+/** Where things stand across, and the lines of the squared paper there. */
+export interface Across {
+  at(value: number): number;
+  /** The number at a place; NaN among names. */
+  invert(place: number): number;
+  readonly ticks: readonly number[];
+  /** Room between neighbours, for what stands at a value. */
+  readonly step: number;
+}
+
+/** Room beside the outermost values, in the drawing's own units, where none is said. */
+const ROOM = 44;
+
+/**
+ * Places across for an axis: graded values as they are, names evenly spaced by their index.
+ * @param room beside the outermost values, for what stands there.
+ */
+export function placesAcross(axis: AcrossAxis, { width, margin }: ChartBox, room = ROOM): Across {
+  const range: [number, number] = [margin.left, width - margin.right];
+  if (axis.kind === 'kinds') {
+    const scale = scalePoint(
+      axis.names.map((_, i) => i),
+      range,
+    ).padding(0.5);
+    return {
+      at: (value) => scale(Math.round(value)) ?? NaN,
+      invert: () => NaN,
+      ticks: axis.names.map((_, i) => i),
+      step: scale.step(),
+    };
+  }
+  const finite = axis.values.filter(Number.isFinite);
+  const [least, most] = [Math.min(...finite), Math.max(...finite)];
+  const span = most - least || Math.abs(most) || 1;
+  const padding = (span * room) / (range[1] - range[0] - 2 * room);
+  const scale = scaleLinear([least - padding, most + padding], range);
+  const sorted = [...new Set(finite)].sort((p, q) => p - q);
+  const gaps = sorted.slice(1).map((value, i) => scale(value) - scale(sorted[i]!));
+  return {
+    at: scale,
+    invert: scale.invert,
+    ticks: wholeOnly(scale.ticks(14), axis.whole),
+    step: Math.min(...gaps, (range[1] - range[0]) / 3),
+  };
+}
+
+/** Ticks of a scale; of whole numbers only where there is nothing between them. */
+export function wholeOnly(ticks: readonly number[], whole: boolean): number[] {
+  return whole ? ticks.filter(Number.isInteger) : [...ticks];
+}
+
+/** The scale upward, from nothing to a little over the most. */
+export function placesUp(most: number, { height, margin }: ChartBox): Linear {
+  return scaleLinear([0, most * 1.05 || 1], [height - margin.bottom, margin.top]);
+}
