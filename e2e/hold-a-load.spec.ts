@@ -109,7 +109,7 @@ test('its file is saved and opened, and a wrong one is refused in words', async 
   };
   expect(saved.winding.turns).toBe(120);
   const open = (content: object) =>
-    page.getByLabel('Shell magnet file').setInputFiles({
+    page.getByLabel('Design file').setInputFiles({
       name: 'shell.json',
       mimeType: 'application/json',
       buffer: Buffer.from(JSON.stringify(content)),

@@ -2,6 +2,7 @@ import {
   HEADED_SHAPES,
   parseQuantity,
   THREADED_SHAPES,
+  windingReach,
   TOUCH_TIMES,
   type QuantityKind,
   type TouchTime,
@@ -112,7 +113,7 @@ function geometryProblem(design: DesignDocument): { path: string; message: strin
     return { path: 'supply.emf', message: 'A measured cell needs both values.' };
   }
   const sleeve = si(winding.base) > 0 || core.shape === 'none';
-  if (si(winding.end) > si(core.length) * (sleeve ? 2 : 1) + 1e-9) {
+  if (si(winding.end) > windingReach(si(core.length), sleeve) + 1e-9) {
     return {
       path: 'winding.end',
       message: sleeve

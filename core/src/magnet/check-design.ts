@@ -1,6 +1,6 @@
 import { CoreError } from '../errors.js';
 import { checkBounds, type Bound } from '../coil/index.js';
-import { girthRadius, steelRadius } from './core-shape.js';
+import { girthRadius, steelRadius, windingReach } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 
 /** Of what a straight magnet has beside its coil. */
@@ -46,8 +46,7 @@ export function checkDesign(design: MagnetDesign): void {
     });
   }
   const slack = 1e-9;
-  // A sleeve carries a winding beyond the end of a core that is shorter.
-  const reach = winding.base > 0 || core.shape === 'none' ? 2 * core.length : core.length;
+  const reach = windingReach(core.length, winding.base > 0 || core.shape === 'none');
   const onCore = winding.start >= -slack && winding.end <= reach + slack;
   if (!(onCore && winding.end > winding.start)) {
     throw new CoreError(

@@ -109,3 +109,11 @@ export function rearShape({ core, winding }: MagnetDesign, windingRadius: number
 function headShape({ diameter }: { diameter: number }, from: number, face: number): TipShape {
   return { face, coreRadius: diameter / 2, windingEnd: from, windingRadius: diameter / 2 };
 }
+
+/**
+ * How far from a core’s upper end a winding may reach, m: to the core’s other end, or as far again on
+ * a sleeve that carries it beyond a core that is shorter.
+ */
+export function windingReach(coreLength: number, onSleeve: boolean): number {
+  return onSleeve ? 2 * coreLength : coreLength;
+}

@@ -15,6 +15,7 @@ export {
   girthRadius,
   steelRadius,
   thickerCore,
+  windingReach,
   withoutCore,
 } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';

@@ -15,8 +15,7 @@ import {
   type CompassEvaluation,
 } from '@nab/core';
 import type { Schema } from 'yup';
-import { NzButtonModule } from 'ng-zorro-antd/button';
-import { fileName, saveFile } from '../files';
+import { DocumentBar } from '../designs';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
 import { CautionList } from '../inspector';
@@ -32,10 +31,10 @@ import { Compass } from './compass';
     CautionList,
     ChoiceField,
     Compass,
+    DocumentBar,
     FormField,
     Notice,
     NumberField,
-    NzButtonModule,
     QuantityField,
     TextField,
   ],
@@ -104,11 +103,5 @@ export class CompassBench {
     return this.store.measure().heldAgainst === 'needle-angle'
       ? (this.store.belief() ?? undefined)
       : undefined;
-  }
-
-  protected save(): void {
-    const design = this.document().valid();
-    const text = `${JSON.stringify(design, null, 2)}\n`;
-    saveFile(`${fileName(design.name)}.json`, new Blob([text], { type: 'application/json' }));
   }
 }

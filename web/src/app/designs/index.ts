@@ -1,1 +1,3 @@
+export { DocumentBar } from './document-bar';
+export { readDocument } from './document-file';
 export { StandingDesign } from './standing-design';

@@ -1,6 +1,7 @@
-import { DOCUMENTS, type DesignDocument, type ExperimentDocument, type Plan } from '@nab/contract';
-import { formatNumber, SMALL_OBJECTS, WIRE_RESERVE } from '@nab/core';
-import { cellText, coreText, supplyText, wireLine, wireText } from '../words';
+import type { ExperimentDocument, Plan } from '@nab/contract';
+import { formatNumber, WIRE_RESERVE } from '@nab/core';
+import { experimentKit, type Counted } from '../experiments';
+import { cellText, supplyText, wireLine, wireText } from '../words';
 
 /** A line of the kit: what, for one group, and for all. */
 export interface KitItem {
@@ -19,7 +20,9 @@ export function kitOf(document: ExperimentDocument, plan: Plan, wirePerGroup: nu
   });
   const { wire, supply, leads } = document;
   return [
-    ...bodyOf(document).map(([name, each]) => item(name, each)),
+    ...experimentKit(document)
+      .body(document)
+      .map(([name, each]) => item(name, each)),
     {
       name: wireLine(wire),
       each: wireText(wirePerGroup),
@@ -38,27 +41,6 @@ export function kitOf(document: ExperimentDocument, plan: Plan, wirePerGroup: nu
   ];
 }
 
-type Counted = readonly [name: string, each: number];
-
-/** What the coil is wound on. */
-function bodyOf(document: ExperimentDocument): Counted[] {
-  if (document.format === DOCUMENTS['straight-magnet'].format) {
-    const { core } = document as DesignDocument;
-    return [
-      [coreText(core), core.poles === 'two' ? 2 : 1],
-      ...(core.poles === 'two' && core.yoke === 'bar' ? [['Steel bar as yoke', 1] as const] : []),
-    ];
-  }
-  if ('shell' in document) {
-    const { shell, keeper, count } = document;
-    return [
-      [`Steel cup, ${shell.outerDiameter} across, pole ${shell.poleDiameter}`, count],
-      [`Steel plate, ${keeper.diameter} × ${keeper.thickness}`, count],
-    ];
-  }
-  return [];
-}
-
 /** What the reading is taken with. */
 function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
   switch (plan.measure) {
@@ -67,9 +49,7 @@ function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
     case 'objects-both-ends':
     case 'chain-length':
     case 'jump-distance':
-      return document.format === DOCUMENTS['straight-magnet'].format
-        ? [[`${objectsOf(document as DesignDocument)}, counted into the tray`, plan.traySize]]
-        : [];
+      return trayOf(document, plan);
     case 'each-object':
       return plan.objects.map(({ name }) => [name, 1]);
     case 'load-held':
@@ -90,6 +70,7 @@ function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
   }
 }
 
-function objectsOf({ load }: DesignDocument): string {
-  return load.object === 'own' && load.ownName ? load.ownName : SMALL_OBJECTS[load.object].name;
+function trayOf(document: ExperimentDocument, plan: Plan): Counted[] {
+  const objects = experimentKit(document).objects?.(document);
+  return objects ? [[`${objects}, counted into the tray`, plan.traySize]] : [];
 }

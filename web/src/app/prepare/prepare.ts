@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LIFT_METHODS, type DesignDocument } from '@nab/contract';
 import { trialOnTime, WIRE_RESERVE, type Caution, type CautionCode } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
-import { ShelfStore, shortagesOf } from '../shelf';
+import { experimentKit } from '../experiments';
+import { ShelfStore } from '../shelf';
 import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
 import { kitOf } from './kit';
 
@@ -24,12 +24,6 @@ export class PreparePage {
   protected readonly wireText = wireText;
   protected readonly plan = computed(() => this.store.plan().valid());
   private readonly document = computed(() => this.store.design().valid());
-  /** The design where it is a straight magnet, with what only that has. */
-  protected readonly magnet = computed(() => {
-    const document = this.document();
-    return document.format === 'nab-design' ? (document as DesignDocument) : null;
-  });
-
   protected readonly rows = computed(() =>
     this.store.cases().map(({ levelId, seriesId, name, subject, trialled, fault }) => ({
       key: `${levelId} ${seriesId ?? ''}`,
@@ -55,18 +49,24 @@ export class PreparePage {
 
   /** What the shelf has too little of, the spare tenth included. */
   protected readonly shortages = computed(() => {
-    const magnet = this.magnet();
-    if (!magnet) return [];
     const { groups, traySize } = this.plan();
-    return shortagesOf(magnet, this.shelf.items() ?? [], {
+    const document = this.document();
+    return experimentKit(document).shortages(document, this.shelf.items() ?? [], {
       groups: groups.length,
       wire: this.forAll(),
       traySize,
     });
   });
   protected readonly method = computed(() => {
-    const magnet = this.magnet();
-    return magnet && this.store.measure().site === 'tip' ? LIFT_METHODS[magnet.load.method] : null;
+    const document = this.document();
+    return this.store.measure().site === 'tip'
+      ? (experimentKit(document).method?.(document) ?? null)
+      : null;
+  });
+
+  protected readonly winding = computed(() => {
+    const document = this.document();
+    return experimentKit(document).winding(document);
   });
 
   /** Every caution that any level brings, each once. */

@@ -8,16 +8,11 @@ import {
   viewChild,
   type TemplateRef,
 } from '@angular/core';
-import {
-  check,
-  experimentDocumentSchema,
-  experimentOf,
-  type ExperimentDocument,
-} from '@nab/contract';
+import { experimentOf, type ExperimentDocument } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
-import type { Schema } from 'yup';
 import { DialogName } from '../accessibility';
+import { readDocument } from '../designs';
 import { InvestigationStore } from '../investigation';
 import { ShelfStore } from '../shelf';
 
@@ -74,7 +69,7 @@ export class LevelDesign {
   protected readonly base = computed(() => this.store.design().valid());
   protected readonly shelved = computed(() =>
     (this.shelf.byKind().get('design') ?? []).flatMap(({ id, item }) =>
-      item.design && this.store.experiment() === 'straight-magnet'
+      experimentOf(item.design) === this.store.experiment()
         ? [{ id, name: item.name, design: item.design as ExperimentDocument }]
         : [],
     ),
@@ -103,20 +98,8 @@ export class LevelDesign {
     const file = box.files?.[0];
     box.value = '';
     if (!file) return;
-    let parsed: unknown;
-    try {
-      parsed = JSON.parse((await file.text()).replace(/^\uFEFF/, ''));
-    } catch {
-      this.fault.set('The file is not JSON, so it cannot be a design of Nab’s.');
-      return;
-    }
-    if (experimentOf(parsed) !== this.store.experiment()) {
-      this.fault.set('This file holds no design of this experiment.');
-      return;
-    }
-    const schema = experimentDocumentSchema as unknown as Schema<ExperimentDocument>;
-    const checked = check(schema, parsed, 'file');
-    if (checked.ok) this.take(checked.value);
-    else this.fault.set(checked.errors.map(({ path, message }) => `${path}: ${message}`).join(' '));
+    const { document, faults } = readDocument(await file.text(), this.store.experiment());
+    if (document) this.take(document);
+    else this.fault.set(faults.join(' '));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import {
   CELL_SIZES,
@@ -14,8 +14,8 @@ import {
 import { DIODES, newShell } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CellsChart, LoadChart } from '../charts';
+import { DocumentBar } from '../designs';
 import { ChoiceField, NumberField, QuantityField } from '../fields';
-import { fileName, saveFile } from '../files';
 import { Notice } from '../notices';
 import { CautionList, FactsGrid } from '../inspector';
 import { cellsSentence, massText, namesOf } from '../words';
@@ -31,6 +31,7 @@ import { ShellStore } from './shell-store';
     CautionList,
     CellsChart,
     ChoiceField,
+    DocumentBar,
     FactsGrid,
     FormField,
     LoadChart,
@@ -51,7 +52,6 @@ export class ShellDesigner {
   protected readonly insulations = INSULATIONS;
   protected readonly chemistries = CHEMISTRIES;
   protected readonly diodes = DIODES;
-  protected readonly faults = signal<readonly string[]>([]);
   protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
     const { chemistry } = this.store.value().supply;
     return Object.fromEntries(
@@ -85,20 +85,6 @@ export class ShellDesigner {
 
   protected again(): void {
     this.store.show(newShell());
-    this.faults.set([]);
-  }
-
-  protected save(): void {
-    const document = this.store.valid();
-    const text = `${JSON.stringify(document, null, 2)}\n`;
-    saveFile(`${fileName(document.name)}.json`, new Blob([text], { type: 'application/json' }));
-  }
-
-  protected async open(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    if (!file) return;
-    this.faults.set(this.store.open(await file.text()));
-    box.value = '';
   }
 
   protected readonly seatWords = computed(() => {

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, InjectionToken, Injector, type Signal } from '@angular/core';
-import { check, shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract';
+import { shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract';
 import {
   CELLS,
   CONTACT_GAPS,
@@ -67,22 +67,6 @@ export class ShellStore {
 
   show(next: ShellDocument): void {
     this.document().edit(() => next);
-  }
-
-  /** @returns sentences that say what is wrong with the file; none when it was opened. */
-  open(text: string): readonly string[] {
-    let parsed: unknown;
-    try {
-      parsed = JSON.parse(text.replace(/^\uFEFF/, ''));
-    } catch {
-      return ['The file is not JSON, so it cannot be a shell magnet of Nab’s.'];
-    }
-    const checked = check(shellSchema, parsed, 'file');
-    if (!checked.ok) {
-      return checked.errors.map(({ path, message }) => (path ? `${path}: ${message}` : message));
-    }
-    this.show(checked.value);
-    return [];
   }
 }
 

@@ -64,7 +64,7 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         `length ${wireText(e.wireLength)}, diameter ${wire.size}`,
         `room at ${document.roomTemperature}`,
       ],
-      source: 'IEC 60028 for copper.',
+      source: conductor.source,
     },
     {
       name: 'Current',

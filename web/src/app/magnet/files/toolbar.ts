@@ -1,28 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { DocumentBar } from '../../designs';
 import { Keys } from '../../keys';
 import { Notice } from '../../notices';
 import { MagnetStore } from '../magnet-store';
 import { ShelfStore, setAside } from '../../shelf';
-import { readDesignFile, saveDesignFile } from './design-file';
 
-/** Undo, redo, design files, and the list of keys. */
+/** Undo, redo, design files, setting aside, and the list of keys. */
 @Component({
   selector: 'nab-magnet-toolbar',
-  imports: [Keys, NzButtonModule, Notice, RouterLink],
+  imports: [DocumentBar, Keys, NzButtonModule, Notice, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
       display: grid;
       gap: 8px;
       justify-items: end;
-    }
-    .nab-row {
-      gap: 8px;
-    }
-    .nab-row button {
-      padding-inline: 10px;
     }
     kbd {
       font-family: var(--nab-mono);
@@ -41,36 +35,7 @@ import { readDesignFile, saveDesignFile } from './design-file';
     }
   `,
   template: `
-    <div class="nab-row">
-      <button
-        nz-button
-        nabKeys="Mod+z"
-        type="button"
-        [disabled]="!document().canUndo()"
-        (click)="document().undo()"
-      >
-        Undo
-      </button>
-      <button
-        nz-button
-        nabKeys="Mod+y,Mod+Shift+Z"
-        type="button"
-        [disabled]="!document().canRedo()"
-        (click)="document().redo()"
-      >
-        Redo
-      </button>
-      <button nz-button type="button" (click)="file.click()">Open file</button>
-      <input
-        #file
-        type="file"
-        accept=".json,application/json"
-        class="visually-hidden"
-        tabindex="-1"
-        aria-label="Design file"
-        (change)="open(file)"
-      />
-      <button nz-button type="button" (click)="save()">Save file</button>
+    <nab-document-bar experiment="straight-magnet" [document]="document()">
       <button nz-button type="button" (click)="keep()">Set aside</button>
       <button
         nz-button
@@ -81,20 +46,14 @@ import { readDesignFile, saveDesignFile } from './design-file';
       >
         Keys
       </button>
-    </div>
+    </nab-document-bar>
     @if (kept(); as sentence) {
       <nab-notice state="rest">
         {{ sentence }} <a routerLink="/compare">Compare designs</a>
       </nab-notice>
     }
-    @if (faults().length > 0) {
-      <ul class="nab-notices" aria-label="What is wrong with the file">
-        @for (fault of faults(); track fault) {
-          <li>
-            <nab-notice state="stop">{{ fault }}</nab-notice>
-          </li>
-        }
-      </ul>
+    @if (fault(); as sentence) {
+      <nab-notice state="stop">{{ sentence }}</nab-notice>
     }
     @if (keysShown()) {
       <dl class="nab-sheet" aria-label="Keys">
@@ -112,7 +71,7 @@ export class MagnetToolbar {
   private readonly store = inject(MagnetStore);
   private readonly shelf = inject(ShelfStore);
   protected readonly document = computed(() => this.store.design());
-  protected readonly faults = signal<readonly string[]>([]);
+  protected readonly fault = signal('');
   protected readonly keysShown = signal(false);
   protected readonly kept = signal('');
   protected readonly keys = [
@@ -137,19 +96,6 @@ export class MagnetToolbar {
     const design = this.store.design().valid();
     const done = await this.shelf.put(setAside(design));
     this.kept.set(done ? `A copy of “${design.name}” is on the shelf.` : '');
-    this.faults.set(done ? [] : [this.shelf.fault()]);
-  }
-
-  protected save(): void {
-    saveDesignFile(this.store.design().valid());
-  }
-
-  protected async open(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    box.value = '';
-    if (!file) return;
-    const { design, faults } = readDesignFile(await file.text());
-    this.faults.set(faults ?? []);
-    if (design) this.store.design().edit(() => design);
+    this.fault.set(done ? '' : this.shelf.fault());
   }
 }

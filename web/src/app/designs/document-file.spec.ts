@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { newDesign } from '@nab/contract';
-import { readDesignFile } from './design-file';
+import { DOCUMENTS, newDesign, newShell } from '@nab/contract';
+import { EXPERIMENT_IDS } from '@nab/core';
+import { readDocument } from './document-file';
+
+const readDesignFile = (text: string) => readDocument(text, 'straight-magnet');
 
 describe('a design file', () => {
   it('comes back as it was saved', () => {
     expect(readDesignFile(JSON.stringify(newDesign('Mine')))).toEqual({
-      design: newDesign('Mine'),
+      document: newDesign('Mine'),
       faults: null,
     });
   });
@@ -16,7 +19,7 @@ describe('a design file', () => {
     const text = `\uFEFF${JSON.stringify({ note: 'by hand', winding: { end, start, turns }, ...rest })}`;
     const opened = readDesignFile(text);
     expect(opened.faults).toBeNull();
-    expect(opened.design).toEqual(newDesign());
+    expect(opened.document).toEqual(newDesign());
   });
 
   it('that is none says so in words', () => {
@@ -35,5 +38,15 @@ describe('a design file', () => {
     const { faults } = readDesignFile(JSON.stringify(design));
     expect(faults!.some((fault) => fault.startsWith('core.length: “9 miles”'))).toBe(true);
     expect(faults!.some((fault) => fault.startsWith('core.material:'))).toBe(true);
+  });
+
+  it('of another experiment says which', () => {
+    const { faults } = readDesignFile(JSON.stringify(newShell()));
+    expect(faults).toEqual([expect.stringMatching(/another experiment: shell magnet/)]);
+  });
+
+  it.each(EXPERIMENT_IDS)('of the experiment %s comes back as it was saved', (experiment) => {
+    const document = DOCUMENTS[experiment].fresh('Mine');
+    expect(readDocument(JSON.stringify(document), experiment).document).toEqual(document);
   });
 });
