@@ -10,21 +10,8 @@ import {
   type Coil,
   type Former,
 } from './index.js';
+import { coil } from '../../testing/designs.js';
 
-const coil: Coil = {
-  wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  winding: {
-    turns: 60,
-    neatness: 1.1,
-    layerStyle: 'back',
-    startAt: 'tip',
-    sense: 'clockwise',
-    tail: 0.15,
-  },
-  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
-  leads: { count: 2, resistanceEach: 0.07 },
-  roomTemperature: 293.15,
-};
 const former: Former = {
   start: 0.03,
   end: 0.09,

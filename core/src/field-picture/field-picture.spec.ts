@@ -12,26 +12,11 @@ import {
   sampleAt,
   type FieldPicture,
 } from './index.js';
+import { nail as shortNail } from '../../testing/designs.js';
 
 const nail: MagnetDesign = {
-  core: { shape: 'nail', length: 0.1, diameter: 0.005, bore: 0, material: 'nail-steel' },
-  wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  winding: {
-    turns: 100,
-    start: 0.01,
-    end: 0.08,
-    base: 0,
-    neatness: 1.1,
-    layerStyle: 'back',
-    startAt: 'tip',
-    sense: 'clockwise',
-    tail: 0.15,
-  },
-  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
-  leads: { count: 2, resistanceEach: 0.07 },
-  ends: 'one',
-  objectMass: 0.0004,
-  roomTemperature: 293.15,
+  ...shortNail,
+  winding: { ...shortNail.winding, turns: 100, start: 0.01, end: 0.08 },
 };
 
 /** An even field with a slope: B_z = a + b z. */

@@ -9,34 +9,8 @@ import {
   openingOf,
   type MagnetDesign,
 } from './index.js';
+import { bolt } from '../../testing/designs.js';
 
-const bolt: MagnetDesign = {
-  core: {
-    shape: 'bolt',
-    length: 0.06,
-    diameter: 0.008,
-    bore: 0,
-    head: { diameter: 0.013, height: 0.0053 },
-    material: 'nail-steel',
-  },
-  wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  winding: {
-    turns: 80,
-    start: 0.004,
-    end: 0.05,
-    base: 0,
-    neatness: 1.1,
-    layerStyle: 'back',
-    startAt: 'tip',
-    sense: 'clockwise',
-    tail: 0.15,
-  },
-  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
-  leads: { count: 2, resistanceEach: 0.07 },
-  ends: 'one',
-  objectMass: 0.0004,
-  roomTemperature: 293.15,
-};
 const withCore = (core: Partial<MagnetDesign['core']>): MagnetDesign => ({
   ...bolt,
   core: { ...bolt.core, ...core },

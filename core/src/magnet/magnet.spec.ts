@@ -11,27 +11,8 @@ import {
   sweepDesign,
   type MagnetDesign,
 } from './index.js';
+import { nail } from '../../testing/designs.js';
 
-const nail: MagnetDesign = {
-  core: { shape: 'nail', length: 0.1, diameter: 0.005, bore: 0, material: 'nail-steel' },
-  wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  winding: {
-    turns: 60,
-    start: 0.03,
-    end: 0.09,
-    base: 0,
-    neatness: 1.1,
-    layerStyle: 'back',
-    startAt: 'tip',
-    sense: 'clockwise',
-    tail: 0.15,
-  },
-  supply: { chemistry: 'alkaline', size: 'D', series: 1, parallel: 1, plusTail: 'first' },
-  leads: { count: 2, resistanceEach: 0.07 },
-  ends: 'one',
-  objectMass: 0.0004,
-  roomTemperature: 293.15,
-};
 const withTurns = (turns: number): MagnetDesign => ({
   ...nail,
   winding: { ...nail.winding, turns },

@@ -14,34 +14,8 @@ import {
   shellLoadCurve,
   type ShellMagnet,
 } from './index.js';
+import { shell } from '../../testing/designs.js';
 
-const shell: ShellMagnet = {
-  steel: {
-    poleRadius: 0.008,
-    wallInner: 0.0165,
-    wallOuter: 0.02,
-    base: 0.005,
-    depth: 0.015,
-    keeperRadius: 0.02,
-    keeperThickness: 0.006,
-  },
-  material: 'annealed-steel',
-  former: 0.0007,
-  wire: { conductor: 'copper', diameter: 0.0005, insulation: 'enamel-1' },
-  winding: {
-    turns: 180,
-    neatness: 1.1,
-    layerStyle: 'back',
-    startAt: 'rear',
-    sense: 'clockwise',
-    tail: 0.15,
-  },
-  supply: { chemistry: 'alkaline', size: 'D', series: 4, parallel: 1, plusTail: 'first' },
-  leads: { count: 2, resistanceEach: 0.07 },
-  count: 1,
-  seat: { gap: 1e-4, tilt: 0, covered: 1 },
-  roomTemperature: 293.15,
-};
 const flat = { gap: 1e-4, tilt: 0, covered: 1 };
 
 describe('the network of a shell magnet', () => {
