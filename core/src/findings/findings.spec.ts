@@ -45,6 +45,24 @@ describe('findings', () => {
     expect(found([trial(10, 3), trial(10, 4), trial(10, 5)]).series[0]!.fit).toBeNull();
   });
 
+  it('draw no line through kinds, which stand in no order, nor through words', () => {
+    const kinds: LessonPlan = {
+      ...plan,
+      factor: 'core-material',
+      levels: ['nail-steel', 'annealed-steel', 'aluminium'].map((value) => ({
+        id: `level-${value}`,
+        value,
+      })),
+    };
+    const counts = [3, 5, 9].map((count, i) => trial(`${kinds.levels[i]!.value}`, count));
+    const ofKinds = findingsOf(kinds, casesOf(kinds), counts, [], { traySize: 30 });
+    expect(ofKinds.series.map(({ fit }) => fit)).toEqual([null]);
+    const words: LessonPlan = { ...plan, measure: 'sentence' };
+    const said = [10, 20, 40].map((level) => trial(level, { kind: 'words', text: 'It hummed.' }));
+    const ofWords = findingsOf(words, casesOf(words), said, [], { traySize: 30 });
+    expect(ofWords.series.map(({ fit }) => fit)).toEqual([null]);
+  });
+
   it('leave out of the line what emptied the tray, and say so', () => {
     const { series, censored, levels } = found([
       trial(10, 3),

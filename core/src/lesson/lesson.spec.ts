@@ -5,6 +5,7 @@ import { roundNicely, type FactorId, type LevelValue } from '../factors/index.js
 import { findingsOf, type FindingTrial } from '../findings/index.js';
 import { measureOf } from '../measures/index.js';
 import { normalFrom, seededRandom } from '../numerics/index.js';
+import { bolt } from '../../testing/designs.js';
 import {
   casesOf,
   fairTest,
@@ -53,6 +54,22 @@ describe('the cases of a plan', () => {
     expect(cases[0]).toMatchObject({ trialled: null, forecast: null });
     expect(cases[0]!.fault).toContain('not even one turn');
     expect(cases[1]!.fault).toBeNull();
+  });
+
+  it('warn of a hanging load where one hangs, and not where clips are counted', () => {
+    const thick = {
+      ...bolt,
+      core: { ...bolt.core, diameter: 0.02, head: { diameter: 0.03, height: 0.012 } },
+      supply: { ...bolt.supply, series: 4 },
+    };
+    const strong = planOf('turns', [200, 400], {
+      base: { ...nail, design: thick },
+    });
+    const codes = (plan: LessonPlan): string[] =>
+      casesOf(plan).flatMap(({ cautions }) => cautions.map(({ code }) => code));
+    expect(codes({ ...strong, measure: 'load-held' })).toContain('hung-load');
+    expect(codes({ ...strong, measure: 'time' })).toContain('hung-load');
+    expect(codes({ ...strong, measure: 'objects-one-end' })).not.toContain('hung-load');
   });
 
   it('say which level must not be switched on', () => {

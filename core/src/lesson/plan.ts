@@ -9,7 +9,7 @@ import {
   type Trialled,
 } from '../experiments/index.js';
 import { BENCH_VOLTAGE, levelSubject, type FactorId, type LevelValue } from '../factors/index.js';
-import { measureOf, type MeasureId } from '../measures/index.js';
+import { measureOf, type Measure, type MeasureId } from '../measures/index.js';
 import type { Band } from '../calibration/index.js';
 
 /** A level of a plan. */
@@ -81,9 +81,10 @@ export function casesOf(plan: LessonPlan): Case[] {
     if (!subject.ok) return { ...named, ...NOTHING, fault: subject.fault };
     const trialled = attempt(() => evaluateSubject(subject.value));
     if (!trialled.ok) return { ...named, ...NOTHING, fault: trialled.fault };
-    const { heldAgainst } = measureOf(plan.measure);
+    const measure = measureOf(plan.measure);
+    const { heldAgainst } = measure;
     const forecast = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
-    const cautions = trialled.value.cautions();
+    const cautions = trialled.value.cautions().filter(concerning(measure));
     return {
       ...named,
       subject: subject.value,
@@ -95,6 +96,12 @@ export function casesOf(plan: LessonPlan): Case[] {
       cautions: cautions.filter(({ severity }) => severity === 'caution'),
     };
   });
+}
+
+/** A load that hangs is nothing to be careful about where only small things are lifted. */
+function concerning({ site }: Measure): (caution: Caution) => boolean {
+  const hangs = site === 'plate' || site === 'anywhere';
+  return ({ code }) => code !== 'hung-load' || hangs;
 }
 
 const NOTHING = {
