@@ -1,5 +1,13 @@
 import { TestBed } from '@angular/core/testing';
-import { newDesign, type Investigation, type Plan, type PlanUpdate } from '@nab/contract';
+import {
+  newDesign,
+  type Investigation,
+  type Plan,
+  type PlanUpdate,
+  type Reading,
+  type VersionedShelfItem,
+} from '@nab/contract';
+import { provideRouter } from '@angular/router';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { defer, of } from 'rxjs';
 import { InvestigationStore } from '../src/app/investigation';
@@ -10,11 +18,20 @@ import { Server } from '../src/app/server';
 /** A server that answers at once and keeps what it is sent. */
 export class FakeServer {
   readonly plans: Plan[] = [];
-  constructor(private stored: Investigation) {}
+  readonly readings: Reading[] = [];
+  constructor(
+    private stored: Investigation,
+    private readonly shelved: readonly VersionedShelfItem[],
+  ) {}
 
   investigation = () => of(this.stored);
-  shelf = () => of([]);
+  shelf = () => of([...this.shelved]);
   classes = () => of([]);
+  put = (path: string, body: object) => {
+    const stored = { ...body, id: path.split('/').pop()!, receivedAt: new Date().toISOString() };
+    if (path.startsWith('/api/readings/')) this.readings.push(stored as Reading);
+    return of(stored);
+  };
   updatePlan = (_id: string, { version, plan }: PlanUpdate) => {
     this.plans.push(plan);
     this.stored = { ...this.stored, version: version + 1, plan };
@@ -28,23 +45,28 @@ export class FakeServer {
  */
 export async function openInvestigation(
   change: Partial<Investigation> = {},
+  shelf: readonly VersionedShelfItem[] = [],
 ): Promise<{ store: InvestigationStore; server: FakeServer }> {
-  const server = new FakeServer({
-    id: idOf(900),
-    version: 1,
-    demo: false,
-    plan: examplePlan(),
-    design: { id: idOf(901), version: 1, design: newDesign() },
-    predictions: [],
-    readings: [],
-    ...change,
-  });
+  const server = new FakeServer(
+    {
+      id: idOf(900),
+      version: 1,
+      demo: false,
+      plan: examplePlan(),
+      design: { id: idOf(901), version: 1, design: newDesign() },
+      predictions: [],
+      readings: [],
+      ...change,
+    },
+    shelf,
+  );
   const lessons = {
     judge: (...asked: Parameters<typeof judge>) => defer(() => of(judge(...asked))),
   };
   TestBed.configureTestingModule({
     providers: [
       InvestigationStore,
+      provideRouter([]),
       { provide: Server, useValue: server },
       { provide: LessonService, useValue: lessons },
     ],

@@ -1,0 +1,67 @@
+import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
+import { describe, expect, it } from 'vitest';
+import { openInvestigation } from '../../../testing/open-investigation';
+import { pageOf } from '../../../testing/page';
+import { FindingsPage } from './findings';
+
+/** Readings of so many objects at the three levels, all of one group. */
+const readingsOf = (...counts: number[][]) =>
+  counts.flatMap((atLevel, level) =>
+    atLevel.map((count, i) =>
+      exampleReading({
+        id: idOf(100 + 10 * level + i),
+        levelId: idOf(1 + level),
+        outcome: counted(count),
+        recordedAt: `2026-10-07T09:${level}${i}:00.000Z`,
+      }),
+    ),
+  );
+
+describe('the page of findings', () => {
+  it('says what it will be before there is a trial', async () => {
+    await openInvestigation();
+    const { texts } = await pageOf(FindingsPage);
+    expect(texts('.empty').join(' ')).toMatch(/every trial will be a point/);
+    expect(texts('table')).toEqual([]);
+  });
+
+  it('has the mean of every level, worked by hand', async () => {
+    await openInvestigation({ readings: readingsOf([2, 4], [5, 7], [11, 13]) });
+    const { rowsUnder } = await pageOf(FindingsPage);
+    const rows = rowsUnder('Level by level');
+    expect(rows.map(([name, trials, mean]) => [name, trials, mean])).toEqual([
+      ['10 turns', '2', '3'],
+      ['20 turns', '2', '6'],
+      ['40 turns', '2', '12'],
+    ]);
+    // √2 of two readings two apart.
+    for (const row of rows) expect(row[3]).toMatch(/^1\.4/);
+  });
+
+  it('writes the line through all trials with its slope', async () => {
+    await openInvestigation({ readings: readingsOf([3, 3], [6, 6], [12, 12]) });
+    const { texts } = await pageOf(FindingsPage);
+    expect(texts('figcaption')[0]).toMatch(/= 0\.3 × turns \+ 0/);
+    expect(texts('nab-notice').join(' ')).toMatch(/Each further turn makes 0\.3/);
+  });
+
+  it('draws no line through kinds, and says how to compare them', async () => {
+    const levels = ['nail-steel', 'aluminium', 'wood'].map((value, i) => ({
+      id: idOf(1 + i),
+      value,
+    }));
+    await openInvestigation({
+      plan: examplePlan(idOf, { factor: 'core-material', levels }),
+      readings: readingsOf([9, 8], [0, 1], [1, 0]),
+    });
+    const { texts } = await pageOf(FindingsPage);
+    expect(texts('figcaption')).toEqual([]);
+    expect(texts('nab-notice').join(' ')).toMatch(/stand in no order/);
+  });
+
+  it('marks trials that emptied the tray', async () => {
+    await openInvestigation({ readings: readingsOf([3], [60], [60]) });
+    const { texts } = await pageOf(FindingsPage);
+    expect(texts('nab-notice').join(' ')).toMatch(/2 trials say “at least so much”/);
+  });
+});

@@ -1,0 +1,29 @@
+import { type Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+
+/** A component on screen, asked for what it says. */
+export async function pageOf(component: Type<unknown>) {
+  const fixture = TestBed.createComponent(component);
+  await fixture.whenStable();
+  const host = fixture.nativeElement as HTMLElement;
+  const plain = (element: Element): string => element.textContent!.replace(/\s+/g, ' ').trim();
+  const texts = (selector: string): string[] => [...host.querySelectorAll(selector)].map(plain);
+  return {
+    host,
+    texts,
+    /** Cells of the rows of the table under a heading. */
+    rowsUnder: (heading: string): string[][] => {
+      const section = [...host.querySelectorAll('section')].find((part) =>
+        plain(part.querySelector('h2')!).startsWith(heading),
+      );
+      const rows = [...(section?.querySelectorAll('tbody tr') ?? [])];
+      return rows.map((row) => [...row.children].map(plain));
+    },
+    press: async (name: string): Promise<void> => {
+      const button = [...host.querySelectorAll('button')].find((one) => plain(one) === name);
+      if (!button) throw new Error(`There is no button “${name}”: ${texts('button').join(', ')}`);
+      button.click();
+      await fixture.whenStable();
+    },
+  };
+}
