@@ -20,6 +20,7 @@ for (const scheme of ['light', 'dark'] as const) {
       '/shelf/search',
       '/compare',
       '/wire-and-compass',
+      '/compass-set',
       '/shell-magnet',
     ]) {
       test(`${place} has no faults that axe can find`, async ({ page }) => {

@@ -43,3 +43,24 @@ test('one loop and a bare coil tell their field', async ({ page }) => {
   await page.getByText('Field along the axis as a table').click();
   await expect(page.getByRole('columnheader', { name: 'Field, mT' })).toBeVisible();
 });
+
+test('wire, compass and cells stand by themselves, are kept, taken back and opened from a file', async ({
+  page,
+}) => {
+  await page.goto('/wire-and-compass');
+  await page.getByRole('link', { name: 'wire, compass and cells' }).click();
+  await expect(page.getByText(/^The needle turns about/)).toBeVisible();
+  const name = page.getByLabel('Name', { exact: true });
+  await name.fill('Ferry deck');
+  await page.getByLabel('Distance of the needle').fill('9 cm');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await page.reload();
+  await expect(name).toHaveValue('Ferry deck');
+  await expect(page.getByLabel('Distance of the needle')).toHaveValue('9 cm');
+  await page.getByLabel('Design file').setInputFiles('docs/examples/compass.json');
+  await expect(page.getByLabel('Distance of the needle')).not.toHaveValue('9 cm');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Distance of the needle')).toHaveValue('9 cm');
+  await page.getByLabel('Design file').setInputFiles('docs/examples/bolt.json');
+  await expect(page.getByText(/This file is of another experiment/)).toBeVisible();
+});

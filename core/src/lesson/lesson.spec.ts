@@ -254,6 +254,13 @@ describe('levels that are suggested', () => {
     expect(weakest!.forecast!.value).toBeGreaterThanOrEqual(1);
   });
 
+  it('lie between whole numbers where the factor does', () => {
+    const used = suggestLevels(planOf('neatness', []), limits).map(Number);
+    expect(used.some((value) => !Number.isInteger(value))).toBe(true);
+    const cells = suggestLevels(planOf('cells-in-series', []), limits).map(Number);
+    expect(cells.every(Number.isInteger)).toBe(true);
+  });
+
   it('stop where the tray would be emptied', () => {
     const most = (traySize: number): number =>
       Math.max(...suggestLevels(planOf('turns', []), { ...limits, traySize }).map(Number));

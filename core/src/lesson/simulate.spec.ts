@@ -33,6 +33,11 @@ describe('a simulated class', () => {
     }
   });
 
+  it('shares a count between the two ends, the odd one included', () => {
+    const outcome = simulateOutcome(measureOf('objects-each-end'), 9, exact, random);
+    expect(outcome).toMatchObject({ count: 9, parts: [5, 4] });
+  });
+
   it('reads what the model says times its own factor, to the step of the measure', () => {
     const count = (predicted: number, classFactor: number): unknown =>
       simulateOutcome(measureOf('objects-one-end'), predicted, { ...exact, classFactor }, random);

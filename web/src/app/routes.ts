@@ -33,6 +33,11 @@ export const routes: Routes = [
       import('./wire-and-compass/wire-and-compass').then((m) => m.WireAndCompassPage),
   },
   {
+    path: 'compass-set',
+    title: 'Wire, compass and cells – Nab',
+    loadComponent: () => import('./compass/compass-page').then((m) => m.CompassPage),
+  },
+  {
     path: 'shell-magnet',
     title: 'Shell magnet – Nab',
     loadComponent: () => import('./shell-magnet/shell-magnet').then((m) => m.ShellMagnetPage),

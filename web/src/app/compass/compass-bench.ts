@@ -1,107 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, Injector } from '@angular/core';
-import { FormField } from '@angular/forms/signals';
-import { compassSchema, toCompassSet, type CompassDocument } from '@nab/contract';
-import {
-  bandOf,
-  COMPASS_SHAPES,
-  COMPASS_SIDES,
-  compassCautions,
-  CoreError,
-  evaluateCompassSet,
-  EXPERIMENTS,
-  formatQuantity,
-  INSULATIONS,
-  measureOf,
-  type CompassEvaluation,
-} from '@nab/core';
-import type { Schema } from 'yup';
-import { DocumentBar } from '../designs';
-import { Notice } from '../notices';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { CompassDocument } from '@nab/contract';
 import { InvestigationStore } from '../investigation';
-import { CautionList } from '../inspector';
-import { ChoiceField, documentForm, NumberField, QuantityField, TextField } from '../fields';
 import type { SavedDocument } from '../saving';
-import { measuredBand, measuredText, secondsText } from '../words';
-import { Compass } from './compass';
+import { COMPASS_ON_SCREEN, CompassDesigner, type CompassOnScreen } from './compass-designer';
 
-/** Step 2 of an investigation with a compass: wire, loop or bare coil, cells, and the needle. */
+/** Step 2 of an investigation with a compass. */
 @Component({
   selector: 'nab-compass-bench',
-  imports: [
-    CautionList,
-    ChoiceField,
-    Compass,
-    DocumentBar,
-    FormField,
-    Notice,
-    NumberField,
-    QuantityField,
-    TextField,
-  ],
+  imports: [CompassDesigner],
+  providers: [{ provide: COMPASS_ON_SCREEN, useFactory: ofInvestigation }],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  templateUrl: './compass-bench.html',
-  styleUrl: './compass-bench.less',
+  template: `<nab-compass-designer />`,
 })
-export class CompassBench {
-  private readonly store = inject(InvestigationStore);
-  protected readonly document = computed(
-    () => this.store.design() as unknown as SavedDocument<CompassDocument>,
-  );
-  protected readonly value = computed(() => this.document().value());
-  protected readonly form = documentForm(
-    () => this.document(),
-    compassSchema as Schema<CompassDocument>,
-    inject(Injector),
-  );
-  protected readonly shapes = COMPASS_SHAPES;
-  protected readonly sides = COMPASS_SIDES;
-  protected readonly insulations = INSULATIONS;
+export class CompassBench {}
 
-  protected readonly set = computed(() => toCompassSet(this.document().valid()));
-  protected readonly evaluated = computed(
-    (): { evaluation: CompassEvaluation | null; fault: string | null } => {
-      try {
-        return { evaluation: evaluateCompassSet(this.set()), fault: null };
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error;
-        return { evaluation: null, fault: error.message };
-      }
-    },
-  );
-  protected readonly degrees = computed(() => {
-    const { evaluation } = this.evaluated();
-    if (!evaluation) return 0;
-    const size = (evaluation.deflection * 180) / Math.PI;
-    return evaluation.toward === 'east' ? size : -size;
-  });
-  protected readonly sentence = computed(() => {
-    const { evaluation } = this.evaluated();
-    if (!evaluation) return '';
-    const measure = measureOf('needle-angle');
-    const forecast = EXPERIMENTS.compass.evaluate(this.set()).forecast('needle-angle')!;
-    const band = bandOf('needle-angle', forecast, this.belief());
-    return `The needle turns about ${measuredText(measure, band.median)} to the ${evaluation.toward} (${measuredBand(measure, band)}).`;
-  });
-  protected readonly figures = computed(() => {
-    const { evaluation } = this.evaluated();
-    if (!evaluation) return [];
-    const { coil, fluxDensity } = evaluation;
-    return [
-      ['Current', formatQuantity(coil.circuit.current, 'current')],
-      ['Field at the needle', formatQuantity(fluxDensity, 'fluxDensity', 'µT')],
-      ['Earth’s field', formatQuantity(this.set().earth, 'fluxDensity', 'µT')],
-      ['Wire to cut', formatQuantity(coil.wireLength, 'length', 'm')],
-      ['On at most', secondsText(coil.allowedOnTime)],
-    ] as const;
-  });
-  protected readonly cautions = computed(() => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? compassCautions(this.set(), evaluation) : [];
-  });
-
-  private belief() {
-    return this.store.measure().heldAgainst === 'needle-angle'
-      ? (this.store.belief() ?? undefined)
-      : undefined;
-  }
+function ofInvestigation(): CompassOnScreen {
+  const store = inject(InvestigationStore);
+  return {
+    document: computed(() => store.design() as unknown as SavedDocument<CompassDocument>),
+    belief: computed(() =>
+      store.measure().heldAgainst === 'needle-angle' ? (store.belief() ?? undefined) : undefined,
+    ),
+  };
 }

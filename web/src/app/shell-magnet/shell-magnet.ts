@@ -1,7 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { check, shellSchema, type ShellDocument } from '@nab/contract';
-import { Notice, OpenDocuments } from '../notices';
-import { StandingDesign } from '../designs';
+import { StandingDesign, StandingPage } from '../designs';
 import type { SavedDocument } from '../saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';
@@ -9,7 +8,7 @@ import { SHELL_DOCUMENT, ShellStore } from './shell-store';
 /** The shell magnet that stands beside the investigations, for the demonstrator. */
 @Component({
   selector: 'nab-shell-magnet',
-  imports: [Notice, ShellDesigner],
+  imports: [ShellDesigner, StandingPage],
   providers: [
     StandingDesign,
     {
@@ -22,36 +21,14 @@ import { SHELL_DOCUMENT, ShellStore } from './shell-store';
     ShellStore,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: block;
-      max-width: 1240px;
-      margin: 0 auto;
-      padding: 24px 28px 48px;
-    }
-  `,
   template: `
-    @if (standing.document()) {
-      <nab-shell-designer />
-    } @else if (standing.fault(); as fault) {
-      <nab-notice state="stop">{{ fault }}</nab-notice>
-    } @else {
-      <p class="nab-soft">Loading …</p>
-    }
+    <nab-standing-page experiment="shell-magnet" [before]="before">
+      <ng-template><nab-shell-designer /></ng-template>
+    </nab-standing-page>
   `,
 })
 export class ShellMagnetPage {
-  protected readonly standing = inject(StandingDesign);
-
-  constructor() {
-    const open = inject(OpenDocuments);
-    open.show(this.standing.documents);
-    inject(DestroyRef).onDestroy(() => {
-      open.show(null);
-      this.standing.close();
-    });
-    void this.standing.open('shell-magnet', keptBefore);
-  }
+  protected readonly before = keptBefore;
 }
 
 /** The shell magnet that an earlier Nab kept in this browser alone. */

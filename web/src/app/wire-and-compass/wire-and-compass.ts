@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { quantityProblem } from '@nab/contract';
 import {
   compassDeflection,
@@ -47,7 +48,7 @@ const POINTS = 121;
 /** The field of the winding alone: a straight wire, one loop, a coil without a core. */
 @Component({
   selector: 'nab-wire-and-compass',
-  imports: [AxisChart, ChoiceField, Compass, NumberField, QuantityField],
+  imports: [AxisChart, ChoiceField, Compass, NumberField, QuantityField, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wire-and-compass.html',
   styleUrl: './wire-and-compass.less',
