@@ -8,6 +8,12 @@ const errorsOf = (value: unknown, mode: 'wire' | 'file' = 'wire') => {
 };
 const design = newDesign();
 
+it('lists what may be chosen where something else stands', () => {
+  const { core } = newDesign();
+  const faults = errorsOf({ ...newDesign(), core: { ...core, material: 'cheese' } });
+  expect(faults['core.material']).toMatch(/^Choose a material from the list: .*nail-steel, /);
+});
+
 describe('a design document', () => {
   it('is valid as a new one, and can be evaluated', () => {
     expect(errorsOf(design)).toEqual({});

@@ -7,7 +7,9 @@ export function choice<T extends string>(
   what: string,
 ): StringSchema<T> {
   const ids = Object.keys(options) as T[];
-  return string<T>().oneOf(ids, `Choose ${what} from the list.`).defined();
+  return string<T>()
+    .oneOf(ids, `Choose ${what} from the list: ${ids.join(', ')}.`)
+    .defined();
 }
 
 /** A whole number between two bounds. */

@@ -37,12 +37,17 @@ describe('a coil on a former', () => {
     expect(ampereTurns).toBeCloseTo(60 * circuit.current, 9);
   });
 
-  it('takes twice the wire on two formers, and half the resistance side by side', () => {
+  it('runs on from one former to the other, and takes four tails side by side', () => {
     const one = windCoil(coil, former);
-    const two = windCoil(coil, { ...former, count: 2 });
+    const two = windCoil(coil, { ...former, count: 2, bridge: 0.04 });
     const beside = windCoil(coil, { ...former, count: 2, joined: 'parallel' });
-    expect(two.wireLength).toBeCloseTo(2 * one.wireLength, 12);
-    expect(two.coilResistance).toBeCloseTo(2 * one.coilResistance, 12);
+    // Two coils, two tails of 15 cm instead of four, and 4 cm across.
+    expect(two.wireLength).toBeCloseTo(2 * one.wireLength - 0.3 + 0.04, 12);
+    expect(two.coilResistance / one.coilResistance).toBeCloseTo(
+      two.wireLength / one.wireLength,
+      12,
+    );
+    expect(beside.wireLength).toBeCloseTo(2 * one.wireLength, 12);
     expect(beside.coilResistance).toBeCloseTo(one.coilResistance / 2, 12);
   });
 

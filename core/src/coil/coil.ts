@@ -79,6 +79,8 @@ export interface Former {
   /** Equal formers on one wire, each with the winding's turns, and how their coils are joined. */
   readonly count: 1 | 2;
   readonly joined: 'series' | 'parallel';
+  /** From the one former to the other where a single wire runs on, m. */
+  readonly bridge?: number;
   /** The body inside as a lump of heat; absent when nothing is inside. */
   readonly body?: FormerBody;
 }

@@ -22,8 +22,9 @@ import { sourceOf } from './source.js';
 export interface WoundCoil {
   readonly winding: Winding;
   readonly wire: WireSection;
-  /** Wire to cut for the whole coil, the tails of every branch included, m. */
+  /** Wire to cut for the whole coil, all tails included, m; and how many tails it has. */
   readonly wireLength: number;
+  readonly tails: number;
   readonly source: Source;
   /** Leads and switch, Ω. */
   readonly leadResistance: number;
@@ -110,8 +111,20 @@ export function windingSpec(
  */
 export function turnsOfWire(coil: Coil, former: Former, length: number): number {
   const wire = wireSection(coil.wire);
-  const tails = 2 * coil.winding.tail * ((coil.winding.branches ?? 1) - 1);
-  return turnsFromLength(windingSpec(coil, former, wire), length / former.count - tails);
+  const wound = (length - loose(coil, former)) / former.count;
+  return turnsFromLength(windingSpec(coil, former, wire), wound + 2 * coil.winding.tail);
+}
+
+/** Tails of the whole coil: two a branch and former, but two in all where one wire runs on. */
+function tailsOf({ winding }: Coil, { count, joined }: Former): number {
+  const branches = winding.branches ?? 1;
+  return count === 2 && joined === 'series' && branches === 1 ? 2 : 2 * count * branches;
+}
+
+/** Wire beside what is wound: the tails, and the piece that runs across where there are but two. */
+function loose(coil: Coil, former: Former): number {
+  const across = tailsOf(coil, former) === 2 && former.count === 2 ? (former.bridge ?? 0) : 0;
+  return tailsOf(coil, former) * coil.winding.tail + across;
 }
 
 function connect(coil: Coil, former: Former, wire: WireSection, winding: Winding): WoundCoil {
@@ -119,8 +132,7 @@ function connect(coil: Coil, former: Former, wire: WireSection, winding: Winding
   const conductor = CONDUCTORS[coil.wire.conductor];
   const branches =
     (wound.branches ?? 1) * (former.count === 2 && former.joined === 'parallel' ? 2 : 1);
-  const wireLength =
-    former.count * (winding.wireLength + 2 * wound.tail * ((wound.branches ?? 1) - 1));
+  const wireLength = former.count * (winding.wireLength - 2 * wound.tail) + loose(coil, former);
 
   const resistance = (length: number, temperature?: number): number =>
     resistanceOfLength(conductor, wire.area, length * wire.conductors, temperature) / branches ** 2;
@@ -159,6 +171,7 @@ function connect(coil: Coil, former: Former, wire: WireSection, winding: Winding
     winding,
     wire,
     wireLength,
+    tails: tailsOf(coil, former),
     source,
     leadResistance,
     coilResistance,

@@ -80,7 +80,8 @@ export function parseLevel(axis: Axis, text: string): LevelValue {
           (key) => key === lower || axis.options[key]!.toLowerCase() === lower,
         );
       if (id !== undefined) return id;
-      throw invalid('Choose one from the list.', text);
+      const names = Object.values(axis.options).join(', ');
+      throw invalid(`Choose one from the list: ${names}.`, text);
     }
     case 'designs':
       if (trimmed !== '') return trimmed;

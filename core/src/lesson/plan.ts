@@ -1,4 +1,4 @@
-import type { Caution } from '../coil/index.js';
+import type { Caution, WoundCoil } from '../coil/index.js';
 import { CoreError } from '../errors.js';
 import {
   bandOf,
@@ -165,7 +165,7 @@ function holdAll(subjects: readonly Attempt<Subject>[], hold: Hold): readonly At
   return subjects.map((s, i) => {
     const evaluated = wound[i]!;
     if (!s.ok || !evaluated.ok) return s;
-    return { ok: true, value: withSpareWire(s.value, most - evaluated.value.coil.wireLength) };
+    return { ok: true, value: withSpareWire(s.value, evaluated.value.coil, most) };
   });
 }
 
@@ -175,12 +175,8 @@ function withCurrent({ experiment, design }: Subject, currentLimit: number): Sub
 }
 
 /** Spare wire is tail: in the circuit, off the former, cool. */
-function withSpareWire({ experiment, design }: Subject, spare: number): Subject {
+function withSpareWire({ experiment, design }: Subject, coil: WoundCoil, most: number): Subject {
   const { winding } = design;
-  const formers = experiment === 'straight-magnet' && design.pair ? 2 : 1;
-  const tails = 2 * formers * (winding.branches ?? 1);
-  return {
-    experiment,
-    design: { ...design, winding: { ...winding, tail: winding.tail + spare / tails } },
-  } as Subject;
+  const tail = winding.tail + (most - coil.wireLength) / coil.tails;
+  return { experiment, design: { ...design, winding: { ...winding, tail } } } as Subject;
 }

@@ -20,6 +20,7 @@ export function formerOf(design: MagnetDesign): Former {
     ...(core.thread !== undefined && { thread: core.thread }),
     count,
     joined: pair?.coils ?? 'series',
+    ...(pair && { bridge: pair.spacing }),
     ...(volume > 0 && { body: { volume, density, specificHeat, length: core.length } }),
   };
 }

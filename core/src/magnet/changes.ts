@@ -1,6 +1,5 @@
 import { TRIAL_ON_TIME_S } from '../coil/index.js';
 import { CoreError } from '../errors.js';
-import { MATERIALS } from '../steel/index.js';
 import type { MagnetDesign } from './design.js';
 import { evaluateMagnet, type Evaluation } from './evaluate.js';
 import { thickened, withFurtherPack } from './limit.js';
@@ -23,7 +22,7 @@ export type ChangeKind =
 export interface Change {
   readonly kind: ChangeKind;
   readonly design: MagnetDesign;
-  /** Factor of the lifted mass. */
+  /** Factor of the lifted mass; Infinity where nothing hung. */
   readonly gain: number;
   /** Further wire, m, and cells; negative when fewer. */
   readonly wire: number;
@@ -68,33 +67,33 @@ export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Chang
   if (wire.join === 'cancelling') {
     candidates.push(['join-rightly', { ...design, wire: { ...wire, join: 'adding' } }]);
   }
-  if (
-    core.shape !== 'none' &&
-    MATERIALS[core.material].magnetic &&
-    core.material !== 'annealed-steel'
-  ) {
+  if (core.shape !== 'none' && core.material !== 'annealed-steel') {
     candidates.push(['softer-core', { ...design, core: { ...core, material: 'annealed-steel' } }]);
   }
   const cellsOf = (d: MagnetDesign): number => d.supply.series * d.supply.parallel;
   return candidates
-    .flatMap(([kind, changed]): Change[] => {
+    .flatMap(([kind, changed]) => {
       try {
-        const after = evaluateMagnet(changed);
-        return [
-          {
-            kind,
-            design: changed,
-            gain: after.liftedMass / evaluation.liftedMass,
-            wire: after.wireLength - evaluation.wireLength,
-            cells: cellsOf(changed) - cellsOf(design),
-            onTime: after.allowedOnTime,
-          },
-        ];
+        return [{ kind, design: changed, after: evaluateMagnet(changed) }];
       } catch (error) {
         if (error instanceof CoreError) return [];
         throw error;
       }
     })
+    .map(({ after, ...change }) => ({
+      ...change,
+      lifted: after.liftedMass,
+      gain: gainOver(evaluation.liftedMass, after.liftedMass),
+      wire: after.wireLength - evaluation.wireLength,
+      cells: cellsOf(change.design) - cellsOf(design),
+      onTime: after.allowedOnTime,
+    }))
     .filter(({ gain, onTime }) => gain > 1.03 && onTime >= TRIAL_ON_TIME_S)
-    .sort((p, q) => Number(MENDS.has(q.kind)) - Number(MENDS.has(p.kind)) || q.gain - p.gain);
+    .sort((p, q) => Number(MENDS.has(q.kind)) - Number(MENDS.has(p.kind)) || q.lifted - p.lifted)
+    .map(({ lifted: _lifted, ...change }) => change);
+}
+
+/** Nothing that stays nothing is no gain. */
+function gainOver(before: number, after: number): number {
+  return after === before ? 1 : after / before;
 }

@@ -265,6 +265,15 @@ describe('changes that help', () => {
     });
   });
 
+  it('begin with steel where nothing magnetic is inside the coil', () => {
+    for (const material of ['brass', 'plastic'] as const) {
+      const bare = { ...nail, core: { ...nail.core, material } };
+      const [first] = bestChanges(bare, evaluateMagnet(bare));
+      expect(first!.kind).toBe('softer-core');
+      expect(first!.gain).toBeGreaterThan(100);
+    }
+  });
+
   it('never propose what would be too hot for a trial', () => {
     for (const change of changes) expect(change.onTime).toBeGreaterThanOrEqual(5);
     const hot = { ...nail, supply: { ...nail.supply, series: 2 } };

@@ -76,7 +76,7 @@ export function straightMagnetReport(magnet: MagnetDesign, name: string) {
     residual_held_count: residual.heldCount,
     best_changes: bestChanges(magnet, e).map(({ kind, gain, wire, cells, onTime }) => ({
       change: kind,
-      lifted_mass_gain: gain,
+      lifted_mass_gain: finite(gain),
       wire_m: wire,
       cells,
       heat_limited_on_time_s: finite(onTime),

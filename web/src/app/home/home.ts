@@ -7,6 +7,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
+import { howMany } from '../words';
 
 /** All investigations, and the way to a new one. */
 @Component({
@@ -112,7 +113,7 @@ import { Server } from '../server';
                 <span class="when">{{ ago(item.updatedAt) }}</span>
                 <span class="facts">
                   {{ question(item) }} · {{ item.trials }} of {{ planned(item) }} trials ·
-                  {{ item.groups }} groups
+                  {{ howMany(item.groups, 'group') }}
                   @if (item.demo) {
                     <span class="nab-invented">invented data</span>
                   }
@@ -128,6 +129,7 @@ import { Server } from '../server';
   `,
 })
 export class Home {
+  protected readonly howMany = howMany;
   private readonly server = inject(Server);
   protected readonly list = signal<readonly InvestigationSummary[] | null>(null);
   protected readonly fault = signal('');

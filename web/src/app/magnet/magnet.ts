@@ -75,6 +75,8 @@ export class MagnetPage {
     const { evaluation } = this.base();
     return evaluation && liftSentence(evaluation, this.design().load, this.store.belief());
   });
+  /** What is shown belongs to the last design without faults, and not to what is typed. */
+  protected readonly stale = computed(() => this.store.design().errors().length > 0);
   protected readonly limit = computed(() => {
     const evaluation = this.store.restingEvaluation();
     return evaluation && limitSentence(findLimit(this.store.restingMagnet(), evaluation));

@@ -5,7 +5,7 @@ import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
 import { experimentKit } from '../experiments';
 import { ShelfStore } from '../shelf';
-import { cautionText, OWN_RULES, secondsText, wireText } from '../words';
+import { cautionText, howMany, OWN_RULES, secondsText, wireText } from '../words';
 import { kitOf } from './kit';
 
 /** Step 3: what to cut, wind and pack, with the cautions this design brings; made to be printed. */
@@ -17,6 +17,7 @@ import { kitOf } from './kit';
   styleUrl: './prepare.less',
 })
 export class PreparePage {
+  protected readonly howMany = howMany;
   protected readonly store = inject(InvestigationStore);
   private readonly shelf = inject(ShelfStore);
   protected readonly cautionText = cautionText;

@@ -18,7 +18,15 @@ import { Notice, OpenDocuments } from '../notices';
 import { freshPlan } from '../lesson';
 import { ChoiceField, NumberField, QuantityField } from '../fields';
 import { Server, ServerRefusal } from '../server';
-import { bandText, countText, objectWord, secondsText, supplyText, wireText } from '../words';
+import {
+  bandText,
+  countText,
+  howMany,
+  objectWord,
+  secondsText,
+  supplyText,
+  wireText,
+} from '../words';
 import { SearchService } from './search-service';
 import { ShelfStore } from './shelf-store';
 import { designFound, stockOf } from './stock';
@@ -44,6 +52,7 @@ const WIRE_LIMITS = { min: 0.1, max: 500, unit: 'm' };
   styleUrl: './search.less',
 })
 export class ShelfSearchPage {
+  protected readonly howMany = howMany;
   protected readonly store = inject(ShelfStore);
   private readonly searcher = inject(SearchService);
   private readonly server = inject(Server);

@@ -15,6 +15,7 @@ import { OpenDocuments } from '../notices';
 import { LessonService } from '../lesson';
 import { InvestigationStore } from '../investigation';
 import { StepsRail, type Step } from './steps-rail';
+import { howMany } from '../words';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */
 @Component({
@@ -136,7 +137,7 @@ export class InvestigationPage {
         note:
           planFaults > 0
             ? 'A field needs mending'
-            : `${cases.length} levels, ${plan.groups.length} groups`,
+            : `${howMany(cases.length, 'level')}, ${howMany(plan.groups.length, 'group')}`,
         state: planFaults > 0 || doubts > 0 ? 'attention' : 'done',
       },
       {

@@ -20,6 +20,7 @@ export function changeText(kind: ChangeKind): string {
 }
 
 export function gainText(gain: number): string {
+  if (gain > 100) return 'more than a hundred times as much';
   return gain >= 1.9
     ? `${gain.toFixed(1)} times as much`
     : `${Math.round((gain - 1) * 100)} % more`;

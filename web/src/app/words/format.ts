@@ -11,6 +11,11 @@ export function countText(count: number): string {
   return count >= 3 ? String(Math.round(count)) : formatNumber(Math.round(count * 10) / 10, 2);
 }
 
+/** A number of things, such as `1 group`. */
+export function howMany(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}
+
 /** The band of a count, such as `5–32`. */
 export function bandText({ low, high }: Band): string {
   return `${Math.floor(low)}–${Math.ceil(high)}`;

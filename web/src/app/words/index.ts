@@ -11,6 +11,7 @@ export {
 export {
   bandText,
   countText,
+  howMany,
   massText,
   objectWord,
   percentText,

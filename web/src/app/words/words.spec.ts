@@ -6,6 +6,8 @@ import {
   chainSentence,
   coreText,
   countText,
+  gainText,
+  howMany,
   layersSentence,
   liftSentence,
   limitSentence,
@@ -31,6 +33,10 @@ const limit: Limit = {
   gain: 1.33,
 };
 
+it('count things in their number', () => {
+  expect([1, 2, 0].map((n) => howMany(n, 'group'))).toEqual(['1 group', '2 groups', '0 groups']);
+});
+
 describe('sentences', () => {
   it('say what is lifted, with its band and the object in its number', () => {
     expect(liftSentence(evaluation, { object: 'clip-small' }, PRIOR_BELIEF)).toMatch(
@@ -46,6 +52,7 @@ describe('sentences', () => {
       'The battery is the limit: 41 % of its voltage is lost inside the cells. A second pack beside it would lift 33 % more.',
     );
     expect(limitSentence({ ...limit, gain: 2.24 })).toContain('2.2 times as much');
+    expect(gainText(Infinity)).toBe('more than a hundred times as much');
   });
 
   it('exist for every kind of limit', () => {

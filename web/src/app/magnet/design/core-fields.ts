@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
-import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES, type DesignDocument } from '@nab/contract';
+import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import {
   CORE_SHAPES,
-  formatQuantity,
   HEADED_SHAPES,
   MATERIALS,
-  parseQuantity,
   THREADED_SHAPES,
   YOKES,
   type CoreShape,
@@ -14,6 +12,7 @@ import {
 } from '@nab/core';
 import { Sparkline } from '../../charts';
 import { Keys } from '../../keys';
+import { withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField } from '../../fields';
 import { namesOf } from '../../words';
@@ -124,34 +123,8 @@ export class CoreFields {
   protected readonly threaded = computed(() => THREADED_SHAPES.includes(this.core().shape));
   protected readonly materialNote = computed(() => MATERIALS[this.core().material].note);
 
-  /** A new shape brings the dimensions it needs, sized to the diameter that stands there. */
+  /** A new shape brings the dimensions it needs, and the winding follows. */
   protected chooseShape(shape: CoreShape): void {
-    const core = this.core();
-    const diameter = readable(core.diameter) ?? 0.006;
-    const mm = (metres: number): string => formatQuantity(metres, 'length', 'mm', 2);
-    const sizes: Partial<DesignDocument['core']> = {
-      ...(shape === 'pipe' && !core.bore && { bore: mm(diameter * 0.7) }),
-      ...(shape === 'bolt' &&
-        !core.headDiameter && {
-          headDiameter: mm(diameter * 1.6),
-          headHeight: mm(diameter * 0.66),
-        }),
-      ...(shape === 'strip' && {
-        stripWidth: core.stripWidth ?? mm(diameter * 2),
-        stripThickness: core.stripThickness ?? mm(diameter * 0.4),
-      }),
-    };
-    this.store.design().edit((design) => ({
-      ...design,
-      core: { ...design.core, shape, ...sizes },
-    }));
-  }
-}
-
-function readable(text: string): number | null {
-  try {
-    return parseQuantity(text, 'length').si;
-  } catch {
-    return null;
+    this.store.design().edit((design) => withShape(design, shape));
   }
 }
