@@ -11,6 +11,15 @@ describe('what an educator types', () => {
     ['1/4 in', 'length', 0.00635],
     ['1 1/2 in', 'length', 0.0381],
     ['3"', 'length', 0.0762],
+    ['2 ft 6', 'length', 0.762],
+    ["2'6", 'length', 0.762],
+    ['7 thou', 'length', 0.0001778],
+    ['M8', 'length', 0.008],
+    ['m 2,5', 'length', 0.0025],
+    ['6d', 'length', 0.0508],
+    ['16 d', 'length', 0.0889],
+    ['7 thou', 'wireDiameter', 0.0001778],
+    ['# 18 AWG', 'wireDiameter', 0.0010237],
     ['0.4mm', 'wireDiameter', 0.0004],
     ['18 AWG', 'wireDiameter', 0.0010237],
     ['awg 24', 'wireDiameter', 0.00051054],
@@ -45,9 +54,25 @@ describe('what an educator types', () => {
     ['1,000.5 mm', 'length'],
     ['5 mm -2 mm', 'length'],
     ['20 °C 5 °C', 'temperature'],
+    ['6 mm 2', 'length'],
+    ['M8', 'mass'],
   ])('refuses “%s” as a %s', (text, kind) => {
     expect(() => parseQuantity(text, kind)).toThrow(
       expect.objectContaining({ code: 'QUANTITY_UNREADABLE' }),
+    );
+  });
+
+  it.each<[string, QuantityKind, RegExp]>([
+    ['18 gauge', 'wireDiameter', /^Which gauge\? 18 AWG is 1\.02 mm, 18 SWG is 1\.22 mm\.$/],
+    ['#24', 'wireDiameter', /24 AWG is 0\.511 mm, 24 SWG is 0\.559 mm/],
+    ['M8 × 50', 'length', /two sizes: type M8 as the diameter and 50 mm as the length/],
+    ['11d', 'length', /no 11d nail\. Nails are 2d, .*60d/],
+  ])('asks what “%s” means', (text, kind, question) => {
+    expect(() => parseQuantity(text, kind)).toThrow(
+      expect.objectContaining({
+        code: 'QUANTITY_UNREADABLE',
+        message: expect.stringMatching(question) as string,
+      }),
     );
   });
 

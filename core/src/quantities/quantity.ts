@@ -1,5 +1,6 @@
 import { CoreError } from '../errors.js';
 import { awgDiameter, swgDiameter } from './gauges.js';
+import { askWhichGauge, namedLength } from './named-sizes.js';
 import { UNITS, type QuantityKind, type Unit } from './units.js';
 
 /** A quantity as the educator typed it, with what it means. */
@@ -15,7 +16,7 @@ export interface Quantity {
 
 /**
  * Reads a quantity in any unit of its kind: `75 mm`, `0,4 mm`, `2 ft 6 in`, `1/4 in`, `22 AWG`,
- * `24 SWG`, `1.5 lb`. Decimal point or comma; a comma is always decimal, never a thousands mark.
+ * `24 SWG`, `1.5 lb`, `M8`, `6d`, `7 thou`. Decimal point or comma; a comma is always decimal, never a thousands mark.
  * @param text as typed.
  * @param kind what it must be.
  * @param assumed unit symbol for a number typed without a unit; without it such a number is refused.
@@ -26,6 +27,11 @@ export function parseQuantity(text: string, kind: QuantityKind, assumed?: string
   if (kind === 'wireDiameter') {
     const gauge = readGauge(trimmed);
     if (gauge) return { kind, text: trimmed, ...gauge };
+    askWhichGauge(trimmed);
+  }
+  if (kind === 'length') {
+    const named = namedLength(trimmed);
+    if (named) return { kind, text: trimmed, ...named };
   }
   const parts = [...trimmed.matchAll(PART)];
   const consumed = parts.map((part) => part[0]).join('');
@@ -34,7 +40,9 @@ export function parseQuantity(text: string, kind: QuantityKind, assumed?: string
   let unitSymbol = '';
   parts.forEach((part, index) => {
     const [, numberText = '', unitText = ''] = part;
-    const unit = unitText === '' ? unitBySymbol(kind, assumed) : unitNamed(kind, unitText);
+    // 2 ft 6: what is said after feet is inches.
+    const meant = index === 1 && unitSymbol === 'ft' ? 'in' : assumed;
+    const unit = unitText === '' ? unitBySymbol(kind, meant) : unitNamed(kind, unitText);
     if (!unit) throw unreadable(trimmed, kind);
     // 2 ft 6 in adds up; every later part must be a positive length or mass of a smaller unit.
     if (index > 0 && (kind === 'temperature' || numberText.startsWith('-'))) {

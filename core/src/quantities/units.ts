@@ -41,6 +41,7 @@ export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { symbol: 'in', scale: 0.0254, aliases: ['"', '″', '”', 'inch', 'inches'] },
     { symbol: 'ft', scale: 0.3048, aliases: ["'", '′', '’', 'foot', 'feet'] },
     { symbol: 'yd', scale: 0.9144, aliases: ['yard', 'yards'] },
+    { symbol: 'mil', scale: 2.54e-5, aliases: ['mils', 'thou'] },
   ],
   wireDiameter: [
     {
