@@ -33,8 +33,9 @@ export const CORE_ERRORS = {
     remedy: 'Check the width, the thickness and the number of folds of the strip.',
   },
   BARE_WIRE_TOUCHES: {
-    meaning: 'Turns of bare wire touch one another, so the current takes the short way across.',
-    remedy: 'Use enamelled or plastic-covered wire.',
+    meaning: 'Bare wire touches itself or a metal core, so the current takes the short way across.',
+    remedy:
+      'Leave room between the turns of one layer and put tape on a metal core, or use enamelled or plastic-covered wire.',
   },
   CORE_IMPOSSIBLE: {
     meaning: 'The core cannot exist, such as a bore wider than the pipe.',

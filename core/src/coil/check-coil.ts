@@ -1,6 +1,7 @@
 import { CoreError } from '../errors.js';
 import { MOST_USED } from '../supply/index.js';
-import type { Coil } from './coil.js';
+import type { Winding } from '../winding/index.js';
+import type { Coil, Former } from './coil.js';
 
 /** A quantity with the bounds outside which the models say nothing of use. SI. */
 export type Bound<T> = readonly [what: string, read: (of: T) => number, min: number, max: number];
@@ -45,17 +46,40 @@ export function checkBounds<T>(of: T, bounds: readonly Bound<T>[]): void {
 
 /**
  * Refuses a coil that cannot be wound or computed on any former.
- * @throws CoreError QUANTITY_OUT_OF_RANGE, BARE_WIRE_TOUCHES.
+ * @throws CoreError QUANTITY_OUT_OF_RANGE.
  */
 export function checkCoil(coil: Coil): void {
   checkBounds(coil, BOUNDS);
-  const { wire, winding } = coil;
-  const round = (wire.form ?? 'round') !== 'foil';
-  if (round && wire.insulation === 'bare' && winding.neatness < 1.5) {
-    throw new CoreError(
-      'BARE_WIRE_TOUCHES',
-      'Turns of bare wire touch one another. Use enamelled or plastic-covered wire.',
-      { neatness: winding.neatness },
+}
+
+/** Turns this much farther apart than the wire is thick do not touch; closer, a hand lets them. */
+const APART = 1.02;
+
+/**
+ * Refuses bare wire where it touches itself or a metal body: turn to turn, layer on layer, or on its
+ * former.
+ * @throws CoreError BARE_WIRE_TOUCHES.
+ */
+export function requireInsulated(coil: Coil, former: Former, winding: Winding): void {
+  const { wire } = coil;
+  const { neatness } = coil.winding;
+  const inThread = coil.winding.inThread && former.thread !== undefined;
+  if (wire.insulation !== 'bare' || wire.form === 'foil') return;
+  const refuse = (message: string): CoreError =>
+    new CoreError('BARE_WIRE_TOUCHES', message, { neatness, layers: winding.layers.length });
+  if (coil.winding.turns > 1 && neatness < APART && !inThread) {
+    throw refuse(
+      'Turns of bare wire touch one another: leave room between them, or use enamelled or plastic-covered wire.',
+    );
+  }
+  if (winding.layers.length > 1) {
+    throw refuse(
+      'Layers of bare wire lie on one another. One layer can be wound with it, more need insulation.',
+    );
+  }
+  if (former.conducts && former.base === 0) {
+    throw refuse(
+      'Bare wire on a bare metal core: the core joins the turns. Put tape or a sleeve under it, or use insulated wire.',
     );
   }
 }

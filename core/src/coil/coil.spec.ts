@@ -73,10 +73,27 @@ describe('a coil on a former', () => {
     );
   });
 
+  it('may be of bare wire where turns, layers and core are kept apart, and nowhere else', () => {
+    const bare = (change: Partial<Coil['winding']>, on: Partial<Former> = {}) => {
+      const { wire } = coil;
+      const made = { ...wound(change), wire: { ...wire, insulation: 'bare' as const } };
+      try {
+        return windCoil(made, { ...former, ...on }).winding.layers.length;
+      } catch (error) {
+        return (error as CoreError).message;
+      }
+    };
+    expect(bare({ neatness: 1.05 })).toBe(1);
+    expect(bare({ neatness: 1 })).toMatch(/^Turns of bare wire touch/);
+    expect(bare({ neatness: 1, turns: 1 })).toBe(1);
+    expect(bare({ neatness: 1.1, turns: 160 })).toMatch(/^Layers of bare wire/);
+    expect(bare({ neatness: 1.1 }, { conducts: true })).toMatch(/the core joins the turns/);
+    expect(bare({ neatness: 1.1 }, { conducts: true, base: 1e-4 })).toBe(1);
+  });
+
   it.each<[string, Coil]>([
     ['QUANTITY_OUT_OF_RANGE', wound({ turns: 0 })],
     ['QUANTITY_OUT_OF_RANGE', wound({ tail: NaN })],
-    ['BARE_WIRE_TOUCHES', { ...coil, wire: { ...coil.wire, insulation: 'bare' } }],
     ['CELL_UNKNOWN', { ...coil, supply: { ...coil.supply, size: 'car' } }],
   ])('refuses %s', (code, impossible) => {
     let caught: unknown;

@@ -74,6 +74,8 @@ export interface Former {
   /** Radius of the former (that of equal girth, if it is not round), and of tape or sleeve on it. */
   readonly girthRadius: number;
   readonly base: number;
+  /** Whether it is metal, which joins turns of bare wire. */
+  readonly conducts?: boolean;
   /** Pitch of its thread, which guides the turns where the winding wants it. */
   readonly thread?: number;
   /** Equal formers on one wire, each with the winding's turns, and how their coils are joined. */

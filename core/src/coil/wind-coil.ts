@@ -14,7 +14,7 @@ import {
 import type { Source } from '../supply/index.js';
 import { layWinding, turnsFromLength, type Winding, type WindingSpec } from '../winding/index.js';
 import { CONDUCTORS, resistanceOfLength, wireSection, type WireSection } from '../wire/index.js';
-import { checkCoil } from './check-coil.js';
+import { checkCoil, requireInsulated } from './check-coil.js';
 import type { Coil, Former } from './coil.js';
 import { sourceOf } from './source.js';
 
@@ -47,13 +47,15 @@ export interface WoundCoil {
 
 /**
  * Winds a coil on a former, connects and warms it.
- * @throws CoreError as {@link checkCoil}, {@link wireSection}, {@link layWinding}; CORES_TOO_CLOSE is
+ * @throws CoreError as {@link checkCoil}, {@link wireSection}, {@link layWinding},
+ *   {@link requireInsulated}; CORES_TOO_CLOSE is
  *   the caller's, who knows how far apart two formers are.
  */
 export function windCoil(coil: Coil, former: Former): WoundCoil {
   checkCoil(coil);
   const wire = wireSection(coil.wire);
   const winding = layWinding({ ...windingSpec(coil, former, wire), turns: coil.winding.turns });
+  requireInsulated(coil, former, winding);
   return connect(coil, former, wire, winding);
 }
 

@@ -9,14 +9,17 @@ export function formerOf(design: MagnetDesign): Former {
   const { core, winding, pair } = design;
   const count = pair ? 2 : 1;
   const volume = count * coreVolume(design);
-  const { density_kg_per_m3: density, heatCapacity_J_per_kgK: specificHeat } = findMaterial(
-    core.material,
-  );
+  const {
+    density_kg_per_m3: density,
+    heatCapacity_J_per_kgK: specificHeat,
+    insulates = false,
+  } = findMaterial(core.material);
   return {
     start: winding.start,
     end: winding.end,
     girthRadius: girthRadius(core),
     base: winding.base,
+    conducts: core.shape !== 'none' && !insulates,
     ...(core.thread !== undefined && { thread: core.thread }),
     count,
     joined: pair?.coils ?? 'series',

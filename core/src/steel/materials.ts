@@ -7,6 +7,8 @@ export interface Material {
   /** What a teacher should know, in a sentence. */
   readonly note: string;
   readonly magnetic: boolean;
+  /** Whether it keeps turns of bare wire apart. */
+  readonly insulates?: boolean;
   readonly curve: SteelCurve;
   /** What it keeps after saturation: coercive field strength, A/m, and remanence, T. */
   readonly coercivity_A_per_m: number;
@@ -175,6 +177,7 @@ export const MATERIALS = {
     name: 'Wood',
     note: 'Not magnetic: lifts no more than the coil alone.',
     magnetic: false,
+    insulates: true,
     curve: linearCurve(1),
     coercivity_A_per_m: 0,
     remanence_T: 0,
@@ -185,6 +188,7 @@ export const MATERIALS = {
     name: 'Plastic',
     note: 'Not magnetic: lifts no more than the coil alone. Softens on a hot coil.',
     magnetic: false,
+    insulates: true,
     curve: linearCurve(1),
     coercivity_A_per_m: 0,
     remanence_T: 0,
