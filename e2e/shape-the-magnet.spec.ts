@@ -70,8 +70,10 @@ test('a winding that runs out of core says so and the rest stays usable', async 
   await expect(
     page.getByText('The winding must end on the core, or lie on a sleeve.'),
   ).toBeVisible();
+  await expect(page.getByText(/what is typed now cannot be built/)).toBeVisible();
   await page.getByLabel('Lower end at').fill('9 cm');
   await expect(page.getByText(/must end on the core/)).toHaveCount(0);
+  await expect(page.getByText(/what is typed now cannot be built/)).toHaveCount(0);
   await expect(page.getByText(/^Lifts about/)).toBeVisible();
 });
 
@@ -85,6 +87,7 @@ test('a pipe asks for its bore and a bolt for its head', async ({ page, request 
   await page.getByLabel('Material', { exact: true }).selectOption('brass');
   await expect(page.getByText(/Lifts nothing/)).toBeVisible();
   await expect(page.getByText(/nothing magnetic is inside the coil/)).toBeVisible();
+  await expect(page.getByText(/A core of annealed steel: more than a hundred times/)).toBeVisible();
 });
 
 test('swapping the battery swaps the poles', async ({ page, request }) => {
