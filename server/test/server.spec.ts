@@ -1,0 +1,152 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Investigation } from '@nab/contract';
+import { newInvestigation, startBench, type Bench } from './harness.js';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await startBench();
+});
+afterAll(() => bench.app.close());
+
+const create = async (): Promise<Investigation> => {
+  const { status, body } = await bench.send('POST', '/api/investigations', newInvestigation());
+  expect(status).toBe(201);
+  return body as Investigation;
+};
+
+describe('bodies of the wrong shape', () => {
+  const shapes: unknown[] = [
+    {},
+    { id: 5 },
+    { plan: null, design: null },
+    { plan: {}, design: {} },
+    { design: { core: 7, winding: [], supply: 'x' } },
+    { plan: { levels: 'x', groups: [null] } },
+    [],
+    'text',
+    null,
+    7,
+  ];
+  it.each(shapes.map((shape) => [JSON.stringify(shape), shape]))(
+    '%s is refused everywhere with a problem, never with a fault of Nab’s own',
+    async (text) => {
+      const id = randomUUID();
+      for (const [method, url] of [
+        ['POST', '/api/investigations'],
+        ['PUT', `/api/investigations/${id}`],
+        ['PUT', `/api/designs/${id}`],
+        ['PUT', `/api/readings/${id}`],
+        ['PUT', `/api/predictions/${id}`],
+      ] as const) {
+        const answer = await bench.app.inject({
+          method,
+          url,
+          headers: { 'content-type': 'application/json' },
+          payload: text,
+        });
+        expect(answer.statusCode, `${method} ${url}`).toBe(422);
+        expect(answer.json().code).toBe('INVALID_INPUT');
+        expect(answer.json().errors.length).toBeGreaterThan(0);
+      }
+    },
+  );
+});
+
+describe('the server', () => {
+  it('says that it is well', async () => {
+    expect((await bench.send('GET', '/api/health')).body).toEqual({ status: 'ok', database: 'ok' });
+  });
+
+  it('sends a strict content policy', async () => {
+    const { headers } = await bench.app.inject({ url: '/api/health' });
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
+
+  it('refuses writes from another site', async () => {
+    const answer = await bench.app.inject({
+      method: 'POST',
+      url: '/api/investigations',
+      headers: { origin: 'http://elsewhere.example' },
+      payload: newInvestigation(),
+    });
+    expect(answer.statusCode).toBe(403);
+    expect(answer.json().code).toBe('FOREIGN_ORIGIN');
+  });
+
+  it.each([
+    ['broken JSON', '{"id":', 400, 'MALFORMED'],
+    ['a body beyond the limit', JSON.stringify({ x: 'y'.repeat(300_000) }), 413, 'TOO_LARGE'],
+  ])('answers %s with a problem', async (_what, payload, status, code) => {
+    const answer = await bench.app.inject({
+      method: 'POST',
+      url: '/api/investigations',
+      headers: { 'content-type': 'application/json' },
+      payload,
+    });
+    expect(answer.statusCode).toBe(status);
+    expect(answer.json().code).toBe(code);
+  });
+
+  it('answers unknown addresses with a problem', async () => {
+    expect((await bench.send('GET', '/api/nonsense')).body.code).toBe('NOT_FOUND');
+    expect((await bench.send('GET', '/api/investigations/not-an-id')).body.code).toBe('NOT_FOUND');
+  });
+
+  it.each([
+    ['half an escape', '/api/investigations/%E0%A4%A'],
+    ['a parameter longer than any id', `/api/investigations/${'x'.repeat(5000)}`],
+    ['a whole page of address', `/${'y'.repeat(9000)}`],
+  ])('answers %s in the address with a problem', async (_what, url) => {
+    const answer = await bench.app.inject({ url });
+    expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+    expect(answer.statusCode).toBeLessThan(500);
+    expect(answer.headers['content-type']).toMatch('application/problem+json');
+    expect(answer.json().code).toMatch(/^(MALFORMED|NOT_FOUND)$/);
+  });
+
+  const junk: [string, unknown][] = [
+    ['NUL in a title', { title: 'a\0b' }],
+    ['half a surrogate pair in a name', { groups: [{ id: randomUUID(), name: '\ud83d' }] }],
+    ['a level that is nothing', { levels: [null, null] }],
+    ['a title of letters beyond the basic plane', { title: '𝒜'.repeat(121) }],
+  ];
+  it.each(junk)('refuses %s beside its field', async (_what, change) => {
+    const wanted = newInvestigation();
+    const { status, body } = await bench.send('POST', '/api/investigations', {
+      ...wanted,
+      plan: { ...wanted.plan, ...(change as object) },
+    });
+    expect([status, body.code]).toEqual([422, 'INVALID_INPUT']);
+  });
+
+  it('takes the longest title there may be, whatever its letters', async () => {
+    const wanted = newInvestigation({ title: '𝒜'.repeat(120) });
+    expect((await bench.send('POST', '/api/investigations', wanted)).status).toBe(201);
+  });
+
+  it('refuses a version that no column holds', async () => {
+    const made = await create();
+    const { status } = await bench.send('PUT', `/api/investigations/${made.id}`, {
+      version: 2 ** 31,
+      actor: 'educator',
+      plan: made.plan,
+    });
+    expect(status).toBe(422);
+  });
+
+  it('refuses to solve the field of nothing', async () => {
+    for (const body of [undefined, null, {}, []]) {
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/fields',
+        headers: { 'content-type': 'application/json' },
+        payload: JSON.stringify(body) ?? '',
+      });
+      expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+      expect(answer.statusCode).toBeLessThan(500);
+    }
+  });
+});
