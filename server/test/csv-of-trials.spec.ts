@@ -10,22 +10,6 @@ beforeAll(async () => {
 });
 afterAll(() => bench.app.close());
 
-const create = async (): Promise<Investigation> => {
-  const { status, body } = await bench.send('POST', '/api/investigations', newInvestigation());
-  expect(status).toBe(201);
-  return body as Investigation;
-};
-
-const createOf = async (
-  design: unknown,
-  change: Parameters<typeof newInvestigation>[0],
-): Promise<Investigation> => {
-  const wanted = { ...newInvestigation(change), design };
-  const { status, body } = await bench.send('POST', '/api/investigations', wanted);
-  expect(status, JSON.stringify(body)).toBe(201);
-  return body as Investigation;
-};
-
 describe('the CSV of the trials', () => {
   const csvOf = async (made: Investigation) => {
     const { status, text } = await bench.send('GET', `/api/investigations/${made.id}/trials.csv`);
@@ -34,7 +18,7 @@ describe('the CSV of the trials', () => {
   };
 
   it('has a row a trial, units in columns of their own, originals and withdrawals', async () => {
-    const made = await create();
+    const made = await bench.create();
     const id = randomUUID();
     await bench.send(
       'PUT',
@@ -104,7 +88,7 @@ describe('the CSV of the trials', () => {
   });
 
   it('holds every kind of reading in its columns', async () => {
-    const made = await createOf(newShell(), {
+    const made = await bench.createOf(newShell(), {
       experiment: 'shell-magnet',
       factor: 'gap',
       measure: 'load-held',

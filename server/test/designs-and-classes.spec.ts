@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newCompassSet, newDesign, newShell, type Investigation } from '@nab/contract';
+import { newCompassSet, newDesign, newShell } from '@nab/contract';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
@@ -9,25 +9,9 @@ beforeAll(async () => {
 });
 afterAll(() => bench.app.close());
 
-const create = async (): Promise<Investigation> => {
-  const { status, body } = await bench.send('POST', '/api/investigations', newInvestigation());
-  expect(status).toBe(201);
-  return body as Investigation;
-};
-
-const createOf = async (
-  design: unknown,
-  change: Parameters<typeof newInvestigation>[0],
-): Promise<Investigation> => {
-  const wanted = { ...newInvestigation(change), design };
-  const { status, body } = await bench.send('POST', '/api/investigations', wanted);
-  expect(status, JSON.stringify(body)).toBe(201);
-  return body as Investigation;
-};
-
 describe('a design', () => {
   it('is saved with a new version, and a stale write gets the current one', async () => {
-    const { design } = await create();
+    const { design } = await bench.create();
     const changed = { ...design.design, name: 'Longer nail' };
     const first = await bench.send('PUT', `/api/designs/${design.id}`, {
       version: 1,
@@ -48,7 +32,7 @@ describe('a design', () => {
   });
 
   it('is written by exactly one of many at once', async () => {
-    const { design } = await create();
+    const { design } = await bench.create();
     const answers = await Promise.all(
       Array.from({ length: 8 }, (_, i) =>
         bench.send('PUT', `/api/designs/${design.id}`, {
@@ -65,9 +49,9 @@ describe('a design', () => {
 
 describe('a class', () => {
   it('is used again for the next lesson, with its groups', async () => {
-    const first = await create();
+    const first = await bench.create();
     const { class: club, groups } = first.plan;
-    const second = await createOf(newDesign(), { class: club, groups });
+    const second = await bench.createOf(newDesign(), { class: club, groups });
     expect(second.plan.groups).toEqual(groups);
     const { body: classes } = await bench.send('GET', '/api/classes');
     expect(classes.filter((one: { id: string }) => one.id === club.id)).toEqual([
@@ -85,7 +69,7 @@ describe('a class', () => {
   });
 
   it('does not lend its groups to another class', async () => {
-    const first = await create();
+    const first = await bench.create();
     const wanted = newInvestigation({ groups: [...first.plan.groups] });
     const { status, body } = await bench.send('POST', '/api/investigations', wanted);
     expect([status, body.code]).toEqual([409, 'ID_TAKEN']);

@@ -37,6 +37,9 @@ export interface Bench {
   readonly app: FastifyInstance;
   readonly sequelize: Sequelize;
   send(method: 'GET' | 'PUT' | 'POST' | 'DELETE', url: string, body?: unknown): Promise<Answer>;
+  /** The shared example, made anew; and one of another design and plan. */
+  create(): Promise<Investigation>;
+  createOf(design: unknown, change: Partial<Plan>): Promise<Investigation>;
   count(table: string): Promise<number>;
 }
 
@@ -44,9 +47,16 @@ export async function startBench(): Promise<Bench> {
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
   const app = await buildApp({ sequelize });
-  return {
+  const bench: Bench = {
     app,
     sequelize,
+    create: () => bench.createOf(newDesign(), {}),
+    async createOf(design, change) {
+      const wanted = { ...newInvestigation(change), design };
+      const { status, body, text } = await bench.send('POST', '/api/investigations', wanted);
+      if (status !== 201) throw new Error(`made none: ${status} ${text}`);
+      return body as Investigation;
+    },
     async send(method, url, body) {
       const answer = await app.inject({
         method,
@@ -66,6 +76,7 @@ export async function startBench(): Promise<Bench> {
       return row!.n;
     },
   };
+  return bench;
 }
 
 /** The shared example, with ids of its own. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { foldTrials, newCompassSet, newDesign, type Investigation } from '@nab/contract';
+import { foldTrials, newCompassSet, newDesign } from '@nab/contract';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
@@ -8,22 +8,6 @@ beforeAll(async () => {
   bench = await startBench();
 });
 afterAll(() => bench.app.close());
-
-const create = async (): Promise<Investigation> => {
-  const { status, body } = await bench.send('POST', '/api/investigations', newInvestigation());
-  expect(status).toBe(201);
-  return body as Investigation;
-};
-
-const createOf = async (
-  design: unknown,
-  change: Parameters<typeof newInvestigation>[0],
-): Promise<Investigation> => {
-  const wanted = { ...newInvestigation(change), design };
-  const { status, body } = await bench.send('POST', '/api/investigations', wanted);
-  expect(status, JSON.stringify(body)).toBe(201);
-  return body as Investigation;
-};
 
 describe('an investigation', () => {
   it('comes back as it was made', async () => {
@@ -45,7 +29,7 @@ describe('an investigation', () => {
   });
 
   it('is listed with its progress', async () => {
-    const made = await create();
+    const made = await bench.create();
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
     const { body } = await bench.send('GET', '/api/investigations');
     const item = body.find((entry: { id: string }) => entry.id === made.id);
@@ -89,7 +73,7 @@ describe('an investigation', () => {
 
 describe('a plan', () => {
   it('is changed against the version it was made from', async () => {
-    const made = await create();
+    const made = await bench.create();
     const plan = {
       ...made.plan,
       title: 'Changed',
@@ -106,7 +90,7 @@ describe('a plan', () => {
   });
 
   it('written from a stale version is refused and nothing is overwritten', async () => {
-    const made = await create();
+    const made = await bench.create();
     await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
       actor: 'educator',
@@ -128,7 +112,7 @@ describe('a plan', () => {
   });
 
   it('can exchange the values of two levels', async () => {
-    const made = await create();
+    const made = await bench.create();
     const [a, b, c] = made.plan.levels;
     const levels = [{ ...a!, value: b!.value }, { ...b!, value: a!.value }, c!];
     const { status, body } = await bench.send('PUT', `/api/investigations/${made.id}`, {
@@ -141,7 +125,7 @@ describe('a plan', () => {
   });
 
   it('cannot lose a level that trials hang on', async () => {
-    const made = await create();
+    const made = await bench.create();
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
     const { status, body } = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 1,
@@ -157,7 +141,7 @@ describe('a plan', () => {
   });
 
   it('cannot take a level of another investigation', async () => {
-    const [one, two] = [await create(), await create()];
+    const [one, two] = [await bench.create(), await bench.create()];
     const plan = {
       ...two.plan,
       levels: [{ ...one.plan.levels[0]!, value: '99 turns' }, ...two.plan.levels],
@@ -177,7 +161,7 @@ describe('a question of another kind', () => {
   const levels = (...values: string[]) => values.map((value) => ({ id: randomUUID(), value }));
 
   it('is kept whole: compass, needle, two lines', async () => {
-    const made = await createOf(newCompassSet(), {
+    const made = await bench.createOf(newCompassSet(), {
       experiment: 'compass',
       factor: 'current',
       measure: 'needle-angle',
@@ -204,7 +188,7 @@ describe('a question of another kind', () => {
       value: design.name,
       design,
     }));
-    const made = await createOf(newDesign(), { factor: 'designs', levels: designs });
+    const made = await bench.createOf(newDesign(), { factor: 'designs', levels: designs });
     expect(made.plan.levels).toEqual(designs);
   });
 
@@ -216,7 +200,7 @@ describe('a question of another kind', () => {
   });
 
   it('needs a reading for one of its lines', async () => {
-    const made = await createOf(newDesign(), {
+    const made = await bench.createOf(newDesign(), {
       series: { factor: 'cells-in-series', levels: levels('1', '2') },
     });
     const status = async (seriesId: string | null): Promise<number> =>
@@ -230,7 +214,7 @@ describe('a question of another kind', () => {
 
 describe('the list of investigations', () => {
   it('counts trials as the fold does, however often one was withdrawn', async () => {
-    const made = await create();
+    const made = await bench.create();
     const ids = [randomUUID(), randomUUID(), randomUUID()] as const;
     await bench.send('PUT', `/api/readings/${ids[0]}`, readingOf(made));
     await bench.send('PUT', `/api/readings/${ids[1]}`, readingOf(made));

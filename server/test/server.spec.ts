@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Investigation } from '@nab/contract';
 import { newInvestigation, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
@@ -8,12 +7,6 @@ beforeAll(async () => {
   bench = await startBench();
 });
 afterAll(() => bench.app.close());
-
-const create = async (): Promise<Investigation> => {
-  const { status, body } = await bench.send('POST', '/api/investigations', newInvestigation());
-  expect(status).toBe(201);
-  return body as Investigation;
-};
 
 describe('bodies of the wrong shape', () => {
   const shapes: unknown[] = [
@@ -128,7 +121,7 @@ describe('the server', () => {
   });
 
   it('refuses a version that no column holds', async () => {
-    const made = await create();
+    const made = await bench.create();
     const { status } = await bench.send('PUT', `/api/investigations/${made.id}`, {
       version: 2 ** 31,
       actor: 'educator',
