@@ -1,9 +1,12 @@
 import {
   ComponentHarness,
   HarnessPredicate,
+  TestKey,
   type ComponentHarnessConstructor,
   type TestElement,
 } from '@angular/cdk/testing';
+
+import { SelectHarness } from './select-harness';
 
 /** What every field of Nab's shows: a label, a box, and a note that is a hint or a fault. */
 abstract class FieldHarness extends ComponentHarness {
@@ -45,7 +48,7 @@ abstract class TypedHarness extends FieldHarness {
   }
 
   async press(key: 'ArrowUp' | 'ArrowDown'): Promise<void> {
-    await (await this.box()).dispatchEvent('keydown', { key });
+    await (await this.box()).sendKeys(key === 'ArrowUp' ? TestKey.UP_ARROW : TestKey.DOWN_ARROW);
   }
 }
 
@@ -81,16 +84,18 @@ export class ChoiceHarness extends FieldHarness {
   static readonly hostSelector = 'nab-choice';
   static readonly at = (label: string): HarnessPredicate<ChoiceHarness> =>
     labelled(ChoiceHarness, label);
-  protected readonly box = this.locatorFor('select');
-  private readonly optionElements = this.locatorForAll('option');
+  protected readonly box = this.locatorFor('input');
+  private readonly list = this.locatorFor(SelectHarness);
+
+  override async value(): Promise<string> {
+    return (await this.list()).value();
+  }
 
   async options(): Promise<string[]> {
-    return Promise.all((await this.optionElements()).map((option) => option.text()));
+    return (await this.list()).options();
   }
 
   async choose(text: string): Promise<void> {
-    const index = (await this.options()).indexOf(text);
-    if (index < 0) throw new Error(`There is no “${text}” to choose.`);
-    await (await this.box()).selectOptions(index);
+    await (await this.list()).choose(text);
   }
 }

@@ -25,6 +25,14 @@ export class SelectHarness extends ComponentHarness {
     return (await this.host()).hasClass('ant-select-disabled');
   }
 
+  /** What can be chosen, as the list shows it. */
+  async options(): Promise<string[]> {
+    await (await this.selector()).click();
+    const names = await Promise.all((await this.optionItems()).map((option) => option.text()));
+    await (await this.selector()).click();
+    return names;
+  }
+
   /** Opens the list and takes what says this. */
   async choose(text: string): Promise<void> {
     await (await this.selector()).click();

@@ -38,6 +38,23 @@ export const routes: Routes = [
     loadComponent: () => import('./compass/compass-page').then((m) => m.CompassPage),
   },
   {
+    path: 'magnet',
+    title: 'A magnet by itself – Nab',
+    loadComponent: () => import('./magnet/magnet-page').then((m) => m.MagnetPage),
+    children: [
+      {
+        path: '',
+        pathMatch: 'full',
+        loadComponent: () => import('./magnet/magnet-designer').then((m) => m.MagnetDesigner),
+      },
+      {
+        path: 'field',
+        title: 'Field – Nab',
+        loadComponent: () => import('./field/field').then((m) => m.FieldPage),
+      },
+    ],
+  },
+  {
     path: 'shell-magnet',
     title: 'Shell magnet – Nab',
     loadComponent: () => import('./shell-magnet/shell-magnet').then((m) => m.ShellMagnetPage),
@@ -60,7 +77,7 @@ export const routes: Routes = [
       {
         path: 'field',
         title: 'Field – Nab',
-        loadComponent: () => import('./field/field').then((m) => m.FieldPage),
+        loadComponent: () => import('./field/field-step').then((m) => m.FieldStep),
       },
       {
         path: 'prepare',

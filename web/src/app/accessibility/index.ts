@@ -1,4 +1,14 @@
+export { CollapseHeader } from './collapse-header';
 export { DialogName } from './dialog-name';
+export { DrawerName } from './drawer-name';
 export { InputNumberName } from './input-number-name';
+export { MenuItem } from './menu-item';
+export { MenuList, MenuTrigger } from './menu-role';
+export { NotificationClose } from './notification-close';
 export { SegmentedName } from './segmented-name';
 export { SelectRole } from './select-role';
+export { SliderName } from './slider-name';
+export { SortKeys } from './sort-keys';
+export { SplitterKeys } from './splitter-keys';
+export { TabsName } from './tabs-name';
+export { UploadName } from './upload-name';

@@ -1,7 +1,16 @@
-import { DestroyRef, Directive, ElementRef, inject, input, type OnInit } from '@angular/core';
+import {
+  DestroyRef,
+  Directive,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  type OnInit,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NzSelectComponent } from 'ng-zorro-antd/select';
 import { nameOverlayRegion } from './overlay-region';
+import { set } from './set';
 
 let nextId = 0;
 
@@ -13,6 +22,9 @@ let nextId = 0;
 @Directive({ selector: 'nz-select[nabLabel]' })
 export class SelectRole implements OnInit {
   readonly nabLabel = input.required<string>();
+  /** Id of the sentence that explains the field, and whether that sentence is a fault. */
+  readonly nabNote = input<string | null>(null);
+  readonly nabInvalid = input(false);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly select = inject(NzSelectComponent);
   private readonly destroyRef = inject(DestroyRef);
@@ -20,6 +32,15 @@ export class SelectRole implements OnInit {
   private readonly changes = new MutationObserver(() => this.mendBox());
   private readonly list = new MutationObserver(() => this.mendList());
   private readonly overlays = nameOverlayRegion();
+
+  constructor() {
+    effect(() => {
+      this.nabLabel();
+      this.nabNote();
+      this.nabInvalid();
+      this.mendBox();
+    });
+  }
 
   ngOnInit(): void {
     this.changes.observe(this.host, { childList: true, subtree: true, characterData: true });
@@ -45,10 +66,11 @@ export class SelectRole implements OnInit {
     set(box, 'aria-label', this.nabLabel());
     set(box, 'aria-haspopup', 'listbox');
     set(box, 'aria-expanded', String(this.select.nzOpen));
+    set(box, 'aria-invalid', String(this.nabInvalid()));
     const shown = this.host.querySelector('nz-select-item');
-    if (!shown) return;
-    set(shown, 'id', `${this.id}-value`);
-    set(box, 'aria-describedby', `${this.id}-value`);
+    if (shown) set(shown, 'id', `${this.id}-value`);
+    const described = [shown && `${this.id}-value`, this.nabNote()].filter(Boolean).join(' ');
+    set(box, 'aria-describedby', described || null);
   }
 
   private opened(): void {
@@ -107,8 +129,4 @@ export class SelectRole implements OnInit {
     });
     if (active !== null) set(box, 'aria-activedescendant', active);
   }
-}
-
-function set(element: Element, name: string, value: string): void {
-  if (element.getAttribute(name) !== value) element.setAttribute(name, value);
 }

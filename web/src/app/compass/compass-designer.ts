@@ -5,7 +5,9 @@ import {
   inject,
   InjectionToken,
   Injector,
+  signal,
   type Signal,
+  viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { compassSchema, toCompassSet, type CompassDocument } from '@nab/contract';
@@ -17,19 +19,20 @@ import {
   CoreError,
   evaluateCompassSet,
   EXPERIMENTS,
-  formatQuantity,
   INSULATIONS,
   measureOf,
   type ClassBelief,
   type CompassEvaluation,
 } from '@nab/core';
 import type { Schema } from 'yup';
-import { DocumentBar } from '../designs';
+import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
+import { SupplyFields, type SupplyOnScreen } from '../coil';
+import { DocumentBar, DropFile } from '../designs';
+import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
-import { CautionList } from '../inspector';
-import { ChoiceField, documentForm, NumberField, QuantityField, TextField } from '../fields';
 import type { SavedDocument } from '../saving';
-import { measuredBand, measuredText, secondsText } from '../words';
+import { measuredBand, measuredText } from '../words';
+import { compassFacts } from './compass-facts';
 import { Compass } from './compass';
 
 /** What a compass designer works on: its document, and what a class has shown about the model. */
@@ -43,15 +46,21 @@ export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compas
 @Component({
   selector: 'nab-compass-designer',
   imports: [
-    CautionList,
+    Bench,
+    BenchPart,
+    CautionLine,
     ChoiceField,
     Compass,
+    DecidingFigures,
     DocumentBar,
+    DropFile,
+    FiguresDrawer,
     FormField,
+    NameBox,
     Notice,
     NumberField,
     QuantityField,
-    TextField,
+    SupplyFields,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compass-designer.html',
@@ -66,6 +75,9 @@ export class CompassDesigner {
     compassSchema as Schema<CompassDocument>,
     inject(Injector),
   );
+  protected readonly bar = viewChild.required<DocumentBar<'compass'>>(DocumentBar);
+  protected readonly part = signal('wire');
+  protected readonly asked = signal<string | null>(null);
   protected readonly shapes = COMPASS_SHAPES;
   protected readonly sides = COMPASS_SIDES;
   protected readonly insulations = INSULATIONS;
@@ -95,20 +107,32 @@ export class CompassDesigner {
     const band = bandOf('needle-angle', forecast, this.onScreen.belief());
     return `The needle turns about ${measuredText(measure, band.median)} to the ${evaluation.toward} (${measuredBand(measure, band)}).`;
   });
-  protected readonly figures = computed(() => {
+  protected readonly supply: SupplyOnScreen = {
+    supply: this.form.supply,
+    leads: this.form.leads,
+    value: computed(() => this.value().supply),
+    sizeFault: computed(() => this.document().errorAt('supply.size')),
+    series: computed(() => this.set().supply.series),
+    opening: computed(() => ''),
+    edit: (change) => this.document().edit((set) => ({ ...set, supply: change(set.supply) })),
+  };
+  protected readonly stale = computed(() => this.document().errors().length > 0);
+  protected readonly facts = computed((): Fact[] => {
     const { evaluation } = this.evaluated();
-    if (!evaluation) return [];
-    const { coil, fluxDensity } = evaluation;
-    return [
-      ['Current', formatQuantity(coil.circuit.current, 'current')],
-      ['Field at the needle', formatQuantity(fluxDensity, 'fluxDensity', 'µT')],
-      ['Earth’s field', formatQuantity(this.set().earth, 'fluxDensity', 'µT')],
-      ['Wire to cut', formatQuantity(coil.wireLength, 'length', 'm')],
-      ['On at most', secondsText(coil.allowedOnTime)],
-    ] as const;
+    return evaluation ? compassFacts(this.set(), evaluation) : [];
   });
   protected readonly cautions = computed(() => {
     const { evaluation } = this.evaluated();
     return evaluation ? compassCautions(this.set(), evaluation) : [];
   });
+
+  protected faulty(...parts: (keyof CompassDocument)[]): boolean {
+    return this.document()
+      .errors()
+      .some(({ path }) => parts.some((part) => path === part || path.startsWith(`${part}.`)));
+  }
+
+  protected rename(name: string): void {
+    this.document().edit((set) => ({ ...set, name }));
+  }
 }

@@ -8,7 +8,6 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
     svg {
       display: block;
       width: 100%;
-      max-width: 300px;
       height: auto;
     }
     text {

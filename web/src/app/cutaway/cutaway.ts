@@ -13,6 +13,7 @@ import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } 
 import { countText } from '../words';
 import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
 import { drawHeaps } from './draw-heap';
+import { drawPlate } from './draw-plate';
 import { drawSupply } from './draw-supply';
 import { drawLens, drawTurns } from './draw-winding';
 import { BOX, layOut, type Group, type Layout } from './layout';
@@ -42,6 +43,7 @@ interface Picture {
   readonly belief: ClassBelief;
   readonly scale: number | null;
   readonly objects: string;
+  readonly plate: boolean;
   readonly layout: Layout;
 }
 
@@ -66,7 +68,6 @@ let nextId = 0;
       display: block;
       width: 100%;
       height: auto;
-      max-height: calc(100vh - 120px);
       touch-action: none;
     }
     .edge {
@@ -126,6 +127,8 @@ export class Cutaway {
   readonly objects = input.required<string>();
   /** Only to be looked at: without grips. */
   readonly still = input(false);
+  /** With the plate or bar under the pole in place of the heap. */
+  readonly plate = input(false);
   /** Scale to draw at, user units per metre; the largest that fits when null. */
   readonly scale = input<number | null>(null);
   readonly edgeMove = output<EdgeMove>();
@@ -159,19 +162,21 @@ export class Cutaway {
    * then finds it drawn.
    */
   draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassBelief): void {
-    const [scale, objects, before] = [this.scale(), this.objects(), this.drawn];
+    const [scale, objects, plate] = [this.scale(), this.objects(), this.plate()];
+    const before = this.drawn;
     if (
       before?.design === design &&
       before.evaluation === evaluation &&
       before.belief === belief &&
       before.scale === scale &&
-      before.objects === objects
+      before.objects === objects &&
+      before.plate === plate
     ) {
       return;
     }
     const band = predictiveBand(belief, evaluation.liftedCount);
     const at = layOut(design, evaluation, band, scale);
-    this.drawn = { design, evaluation, belief, scale, objects, layout: at };
+    this.drawn = { design, evaluation, belief, scale, objects, plate, layout: at };
     const axes = axesOf(design, at);
     const { core, pair, winding } = design;
     const place = [at.scale, at.y(0)];
@@ -182,18 +187,23 @@ export class Cutaway {
       // The second core's layers are empty when there is only one.
       const draw = (name: string, key: unknown, paint: (g: Group, axis: Layout) => void): void =>
         this.layer(`${name} ${side}`, here ? key : null, (g) => here && paint(g, here.axis));
-      draw('heaps', band, (g, axis) => drawHeaps(g, evaluation, band, axis, this.ids.heap));
+      draw('heaps', plate ? 'none' : band, (g, axis) => {
+        if (!plate) drawHeaps(g, evaluation, band, axis, this.ids.heap);
+      });
       draw('core', [place, core, pair], (g, axis) => drawCore(g, design, axis, this.ids.hatch));
       draw('turns', evaluation, (g, axis) => drawTurns(g, evaluation, design, axis));
       draw('poles', [place, core, pair, winding.sense, design.supply.plusTail], (g, axis) =>
         drawPoles(g, design, axis, side === 1 && pair?.opposed),
       );
     }
+    this.layer('plate', plate ? [place, core, pair, design.plate] : null, (g) => {
+      if (plate) drawPlate(g, design, at, this.ids.hatch);
+    });
     this.layer('supply', evaluation, (g) =>
       drawSupply(g, design, evaluation, axes[axes.length - 1]!.axis),
     );
     this.layer('lens', evaluation, (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
-    const sum = `about ${countText(band.median)} ${objects}`;
+    const sum = plate ? '' : `about ${countText(band.median)} ${objects}`;
     this.layer('sum', sum, (g) =>
       g
         .append('text')

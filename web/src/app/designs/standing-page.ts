@@ -4,11 +4,12 @@ import {
   Component,
   contentChild,
   DestroyRef,
+  effect,
   inject,
   input,
-  type OnInit,
   TemplateRef,
 } from '@angular/core';
+import { Router } from '@angular/router';
 import type { ExperimentDocument } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
 import { Notice, OpenDocuments } from '../notices';
@@ -22,9 +23,15 @@ import { StandingDesign } from './standing-design';
   styles: `
     :host {
       display: block;
-      max-width: 1240px;
+      max-width: 1400px;
       margin: 0 auto;
       padding: 24px 28px 48px;
+      box-sizing: border-box;
+    }
+    @media (max-width: 900px) {
+      :host {
+        padding: 16px 14px 40px;
+      }
     }
   `,
   template: `
@@ -37,23 +44,31 @@ import { StandingDesign } from './standing-design';
     }
   `,
 })
-export class StandingPage implements OnInit {
+export class StandingPage {
   readonly experiment = input.required<ExperimentId>();
   /** What this browser kept of the kind before designs stood in the database. */
   readonly before = input<() => ExperimentDocument | null>(() => null);
+  /** Which of its kind: an id, `new`, or the one changed last. */
+  readonly which = input<string>();
   protected readonly designer = contentChild.required(TemplateRef);
   protected readonly standing = inject(StandingDesign);
   private readonly open = inject(OpenDocuments);
+  private readonly router = inject(Router);
 
   constructor() {
     this.open.show(this.standing.documents);
+    effect(() => {
+      void this.standing.open(this.experiment(), this.which(), this.before());
+    });
+    // A fresh one gets its id into the address, so that a reload finds it again.
+    effect(() => {
+      const id = this.standing.id();
+      if (this.which() !== 'new' || id === '') return;
+      void this.router.navigate([], { queryParams: { design: id }, replaceUrl: true });
+    });
     inject(DestroyRef).onDestroy(() => {
       this.open.show(null);
       this.standing.close();
     });
-  }
-
-  ngOnInit(): void {
-    void this.standing.open(this.experiment(), this.before());
   }
 }

@@ -18,7 +18,7 @@ export const EXPERIMENT_VIEWS: { readonly [K in ExperimentId]: ExperimentView } 
   'straight-magnet': {
     step: 'Magnet',
     thing: 'magnet',
-    bench: () => import('../magnet/magnet').then((m) => m.MagnetPage),
+    bench: () => import('../magnet/magnet-bench').then((m) => m.MagnetBench),
     hasField: true,
   },
   'shell-magnet': {

@@ -35,6 +35,12 @@ import {
   switchMap,
   takeWhile,
 } from 'rxjs';
+import { FormsModule } from '@angular/forms';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzDropdownModule } from 'ng-zorro-antd/dropdown';
+import { MenuItem, MenuList, MenuTrigger } from '../accessibility';
+import { Bench, BenchPart } from '../bench';
 import { fileName, saveFile } from '../files';
 import { Notice } from '../notices';
 import { MagnetStore } from '../magnet';
@@ -46,6 +52,7 @@ import { HeapInField } from './heap-in-field';
 import { KeptField } from './kept-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
 import { RulerChart, type RulerLine } from './ruler-chart';
+import { fieldSentence } from './field-sentence';
 import { RULERS, rulerAt, type RulerPlace } from './rulers';
 import { BEGUN, heard, type PageNews } from './solved';
 
@@ -61,6 +68,14 @@ const SOLVERS: Readonly<Record<Solver, string>> = {
   device: 'on this device',
   server: 'on the server, for a weak tablet',
 };
+const FILES = {
+  png: 'Picture (PNG)',
+  svg: 'Picture (SVG)',
+  ruler: 'Ruler (CSV)',
+  grid: 'Grid (CSV)',
+  mesh: 'Mesh (VTU)',
+} as const;
+type FileKind = keyof typeof FILES;
 const BESIDE = {
   bare: 'the same coil without its core',
   kept: 'the picture kept before',
@@ -71,12 +86,21 @@ const BESIDE = {
 @Component({
   selector: 'nab-field',
   imports: [
+    Bench,
+    BenchPart,
     ChoiceField,
     DecimalPipe,
     FieldPictureView,
+    FormsModule,
     HeapInField,
+    MenuItem,
+    MenuList,
+    MenuTrigger,
     NgTemplateOutlet,
     Notice,
+    NzButtonModule,
+    NzCheckboxModule,
+    NzDropdownModule,
     RouterLink,
     RulerChart,
   ],
@@ -93,6 +117,12 @@ export class FieldPage {
   private readonly views = viewChildren(FieldPictureView);
 
   protected readonly layerNames = Object.entries(LAYERS) as [keyof FieldLayers, string][];
+  protected readonly files = Object.entries(FILES) as [FileKind, string][];
+  protected readonly part = signal('show');
+  /** The magnet’s own page: the step beside this one, or the bench above it. */
+  protected readonly back = computed(() =>
+    this.store.lesson() === null ? '/magnet' : '../magnet',
+  );
   protected readonly earths = EARTH;
   protected readonly solvers = SOLVERS;
   protected readonly rulers = RULERS;
@@ -146,6 +176,12 @@ export class FieldPage {
     this.problem() ? (this.store.restingEvaluation()?.heap.mass ?? 0) : 0,
   );
 
+  /** What a gauss meter would show below the tip, and what that is beside the earth's field. */
+  protected readonly tipSentence = computed(() => {
+    const raster = this.withCore().picture?.raster;
+    return raster ? fieldSentence(raster, this.magnet()) : '';
+  });
+
   protected readonly rulerPlace = signal<RulerPlace>('tip');
   protected readonly ruler = linkedSignal<Ruler | null>(() =>
     rulerAt(this.rulerPlace(), this.magnet(), this.problem()),
@@ -193,7 +229,7 @@ export class FieldPage {
     this.keptField.picture.set(null);
   }
 
-  protected async save(kind: 'png' | 'svg' | 'grid' | 'ruler' | 'mesh'): Promise<void> {
+  protected async save(kind: FileKind): Promise<void> {
     const raster = this.withCore().picture?.raster;
     const view = this.views()[0];
     if (!raster || !view) return;

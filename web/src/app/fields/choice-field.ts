@@ -1,26 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { FormValueControl, ValidationError } from '@angular/forms/signals';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { SelectRole } from '../accessibility';
 
+/** A list longer than this is found by typing a part of a name. */
+const LONG = 7;
 let nextId = 0;
 
-/** One of a few, as the browser's own list: works with keyboard, screen reader and thumb. */
+/** One of a few. */
 @Component({
   selector: 'nab-choice',
+  imports: [FormsModule, NzSelectModule, SelectRole],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'nab-field' },
   template: `
     <label [for]="id">{{ label() }}</label>
-    <select
-      #list
-      [id]="id"
-      [attr.aria-invalid]="fault() !== null"
-      [attr.aria-describedby]="id + '-note'"
-      (change)="choose(list.selectedIndex)"
-    >
-      @for (option of entries(); track option[0]) {
-        <option [value]="option[0]" [selected]="option[0] === value()">{{ option[1] }}</option>
-      }
-    </select>
+    <nz-select
+      [nzId]="id"
+      [nabLabel]="label()"
+      [nabNote]="id + '-note'"
+      [nabInvalid]="fault() !== null"
+      [nzStatus]="fault() === null ? '' : 'error'"
+      [nzOptions]="entries()"
+      [nzShowSearch]="entries().length > long"
+      [nzDropdownMatchSelectWidth]="false"
+      [ngModel]="value()"
+      (ngModelChange)="value.set($event)"
+    />
     <span [id]="id + '-note'" [class]="fault() ? 'nab-error' : 'nab-hint'">{{
       fault() ?? hint()
     }}</span>
@@ -37,11 +44,9 @@ export class ChoiceField<T extends string> implements FormValueControl<T> {
   readonly errors = input<readonly ValidationError[]>([]);
 
   protected readonly id = `choice-${nextId++}`;
-  protected readonly entries = computed(() => Object.entries(this.options()) as [T, string][]);
+  protected readonly long = LONG;
+  protected readonly entries = computed(() =>
+    (Object.entries(this.options()) as [T, string][]).map(([value, label]) => ({ value, label })),
+  );
   protected readonly fault = computed(() => this.error() ?? this.errors()[0]?.message ?? null);
-
-  protected choose(index: number): void {
-    const option = this.entries()[index];
-    if (option) this.value.set(option[0]);
-  }
 }

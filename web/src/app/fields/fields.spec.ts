@@ -98,7 +98,7 @@ describe('the fields', () => {
     expect(await shape.options()).toEqual(['Rod', 'Pipe']);
     await shape.choose('Pipe');
     expect(page.value().shape).toBe('pipe');
-    expect(await shape.value()).toBe('pipe');
+    expect(await shape.value()).toBe('Pipe');
   });
 
   it('say that a name is missing when its field was left, and not before', async () => {

@@ -1,32 +1,36 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { FormValueControl, ValidationError } from '@angular/forms/signals';
-import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzInputNumberModule } from 'ng-zorro-antd/input-number';
+import { InputNumberName } from '../accessibility';
 
 let nextId = 0;
 
 /**
  * A plain number without unit, such as turns or cells. Arrow keys step it. Text that is no number
- * reaches the form as NaN, so that the form's own message shows.
+ * stays as typed and reaches the form as NaN, so that the form's own message shows.
  */
 @Component({
   selector: 'nab-number',
-  imports: [NzInputModule],
+  imports: [FormsModule, InputNumberName, NzInputNumberModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'nab-field' },
   template: `
     <label [for]="id" [class.visually-hidden]="labelHidden()">{{ label() }}</label>
-    <input
-      #box
-      nz-input
+    <nz-input-number
       class="nab-number"
-      type="text"
-      inputmode="decimal"
-      autocomplete="off"
-      [id]="id"
-      [value]="shown()"
-      [attr.aria-invalid]="fault() !== null"
-      [attr.aria-describedby]="id + '-note'"
-      (input)="typed(box.value)"
+      [nzId]="id"
+      [nabLabel]="label()"
+      [nabNote]="id + '-note'"
+      [nabInvalid]="fault() !== null"
+      [nzStatus]="fault() === null ? '' : 'error'"
+      [nzStep]="step()"
+      [nzChangeOnWheel]="false"
+      [nzKeyboard]="false"
+      [nzParser]="read"
+      [nzFormatter]="write"
+      [ngModel]="value()"
+      (ngModelChange)="take($event)"
       (keydown.arrowup)="nudge($event, 1)"
       (keydown.arrowdown)="nudge($event, -1)"
     />
@@ -52,16 +56,24 @@ export class NumberField implements FormValueControl<number> {
   protected readonly fault = computed(() => this.error() ?? this.errors()[0]?.message ?? null);
   private text: string | null = null;
 
-  /** What was typed while it is no number or has a comma; the value otherwise. */
-  protected shown(): string {
-    const value = this.value();
-    if (this.text !== null && Object.is(read(this.text), value)) return this.text;
-    return Number.isNaN(value) ? (this.text ?? '') : String(value);
-  }
-
-  protected typed(text: string): void {
+  /** Reads what is typed, for the library’s part; what it cannot read it would hold back. */
+  protected readonly read = (text: string): number => {
     this.text = text;
-    this.value.set(read(text));
+    const number = numberOf(text);
+    if (Number.isNaN(number)) this.value.set(NaN);
+    return number;
+  };
+
+  /** What was typed as long as it means the value; the part would throw unreadable text away. */
+  protected readonly write = (value: number): string => {
+    if (this.text !== null && Object.is(numberOf(this.text), value)) return this.text;
+    return Number.isNaN(value) ? (this.text ?? '') : String(value);
+  };
+
+  /** An empty box reaches the part as nothing at all. */
+  protected take(value: number | null): void {
+    if (value === null) this.text = '';
+    this.value.set(value ?? NaN);
   }
 
   protected nudge(event: Event, direction: 1 | -1): void {
@@ -74,7 +86,7 @@ export class NumberField implements FormValueControl<number> {
   }
 }
 
-function read(text: string): number {
+function numberOf(text: string): number {
   const trimmed = text.trim().replace(',', '.');
   return trimmed === '' ? NaN : Number(trimmed);
 }

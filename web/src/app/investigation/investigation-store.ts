@@ -40,7 +40,7 @@ import {
 } from 'rxjs';
 import type { Schema } from 'yup';
 import { LessonService } from '../lesson';
-import { benchStore, Outbox, SavedDocument } from '../saving';
+import { benchStore, Outbox, restedValue, SavedDocument } from '../saving';
 import { Server, ServerAway, ServerRefusal } from '../server';
 import { ShelfStore } from '../shelf';
 import { caseText, levelWords } from './case-words';
@@ -98,24 +98,9 @@ export class InvestigationStore {
   readonly folded = computed(() => foldTrials(this.readings()));
   readonly trials = computed(() => this.folded().trials);
 
-  private readonly rested = toSignal(
-    toObservable(
-      computed(() => {
-        const owner = this.designSignal();
-        return owner && { owner, value: owner.valid() };
-      }),
-    ).pipe(debounceTime(REST_MS)),
-    { initialValue: null },
-  );
-  /**
-   * The design once the hand has come to rest: what is not looked at while dragging (levels,
-   * judgement, what limits it) follows this one, so that the drawing keeps up with the finger.
-   */
-  readonly restingDesign = computed((): ExperimentDocument => {
-    const rested = this.rested();
-    // What rested before another investigation was opened belongs to that one.
-    return rested?.owner === this.design() ? rested.value : this.design().valid();
-  });
+  private readonly rested = restedValue(() => this.designSignal());
+  /** The design once the hand has come to rest: levels, judgement and what limits it follow it. */
+  readonly restingDesign = computed((): ExperimentDocument => required(this.rested()));
 
   /** What the base design is predicted to do; null when it cannot be built. */
   readonly base = computed((): Trialled | null => {

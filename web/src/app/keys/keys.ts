@@ -3,7 +3,8 @@ import { install, uninstall } from '@github/hotkey';
 
 /**
  * Keys that press a button or lead into a field, such as `t` or `Mod+z`, several with commas. They
- * rest while somebody types into a field. On a field of Nab's own the keys lead into its box.
+ * rest while somebody types into a field. On a field of Nab's own they lead into its box, on anything
+ * else they are a click.
  */
 @Directive({ selector: '[nabKeys]' })
 export class Keys {
@@ -13,10 +14,7 @@ export class Keys {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
-      const target = host.matches('button, input, select')
-        ? host
-        : host.querySelector<HTMLElement>('input, select');
-      if (!target) return;
+      const target = host.querySelector('input') ?? host;
       // What is typed next replaces what stands there.
       const chosen = (): void => {
         if (target instanceof HTMLInputElement) queueMicrotask(() => target.select());

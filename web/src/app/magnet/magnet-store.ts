@@ -3,56 +3,50 @@ import { designSchema, toMagnetDesign, type DesignDocument } from '@nab/contract
 import {
   CoreError,
   evaluateMagnet,
-  PRIOR_BELIEF,
   type Evaluation,
   type MagnetDesign,
   WIRE_RESERVE,
 } from '@nab/core';
 import { documentForm } from '../fields';
 import type { Schema } from 'yup';
-import { InvestigationStore } from '../investigation';
-import type { SavedDocument } from '../saving';
+import { restedValue } from '../saving';
 import { ShelfStore, shortagesOf } from '../shelf';
+import { MAGNET_ON_SCREEN } from './magnet-on-screen';
 
 const DESIGN = designSchema as Schema<DesignDocument>;
 
-/** The straight magnet of the investigation on screen: its document, and what it does. */
+/** The straight magnet on screen: its document, and what it does. */
 @Injectable()
 export class MagnetStore {
-  private readonly investigation = inject(InvestigationStore);
+  private readonly onScreen = inject(MAGNET_ON_SCREEN);
   private readonly shelf = inject(ShelfStore);
 
-  readonly plan = this.investigation.plan;
-  /** The page is only ever shown for a straight magnet. */
-  readonly design = computed(
-    () => this.investigation.design() as unknown as SavedDocument<DesignDocument>,
-  );
+  readonly design = this.onScreen.document;
+  /** The lesson it is for; null when it stands by itself. */
+  readonly lesson = this.onScreen.lesson;
+  readonly belief = this.onScreen.belief;
+  /** Names it on the Compare page. */
+  readonly key = this.onScreen.key;
   /** The document as a form: one field for each thing that is typed or chosen. */
   readonly form = documentForm(() => this.design(), DESIGN, inject(Injector));
   /** The base magnet and its evaluation, or the reason why there is none. */
   readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
   readonly base = computed(() => evaluate(this.magnet()));
-  readonly restingDesign = computed(() => this.investigation.restingDesign() as DesignDocument);
+  private readonly rested = restedValue(() => this.design());
+  readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
   readonly restingMagnet = computed(() => toMagnetDesign(this.restingDesign()));
   /** Its evaluation, or null when it cannot be built. */
   readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
-  /** What this class's counts have shown about the model. */
-  readonly belief = computed(() =>
-    this.investigation.measure().heldAgainst?.endsWith('count')
-      ? (this.investigation.belief() ?? PRIOR_BELIEF)
-      : PRIOR_BELIEF,
-  );
 
-  /** What the shelf has too little of for this lesson. */
+  /** What the shelf has too little of for this lesson, or for the magnet alone. */
   readonly shortages = computed(() => {
-    const { groups, traySize } = this.plan().valid();
-    const perGroup = this.investigation
-      .cases()
-      .reduce((sum, { trialled }) => sum + (trialled?.wireLength ?? 0), 0);
+    const lesson = this.lesson();
+    const alone = this.restingEvaluation()?.wireLength ?? 0;
+    const wire = lesson ? lesson.wirePerGroup * lesson.groups * WIRE_RESERVE : alone;
     return shortagesOf(this.design().valid(), this.shelf.items() ?? [], {
-      groups: groups.length,
-      wire: perGroup * groups.length * WIRE_RESERVE,
-      traySize,
+      groups: lesson?.groups ?? 1,
+      wire,
+      traySize: lesson?.traySize ?? 0,
     });
   });
 }

@@ -101,8 +101,11 @@ export class SavedDocument<T extends object> implements SaveProgress {
     return this.errors().find((error) => error.path === path)?.message ?? null;
   }
 
-  readonly canUndo = computed(() => this.past().length > 0);
-  readonly canRedo = computed(() => this.future().length > 0);
+  /** What a step back or forth would bring back; undefined when there is none. */
+  readonly previous = computed(() => this.past().at(-1));
+  readonly next = computed(() => this.future().at(-1));
+  readonly canUndo = computed(() => this.previous() !== undefined);
+  readonly canRedo = computed(() => this.next() !== undefined);
 
   edit(change: (value: T) => T): void {
     const before = this.valueSignal();

@@ -1,46 +1,48 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormField } from '@angular/forms/signals';
 import {
-  CELL_SIZES,
-  CELLS,
-  CHEMISTRIES,
-  formatQuantity,
-  INSULATIONS,
-  MATERIALS,
-  shellCautions,
-  type Caution,
-  type CellSize,
-} from '@nab/core';
-import { DIODES, newShell } from '@nab/contract';
-import { NzButtonModule } from 'ng-zorro-antd/button';
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { FormField } from '@angular/forms/signals';
+import { newShell, type ShellDocument } from '@nab/contract';
+import { formatQuantity, INSULATIONS, MATERIALS, shellCautions, type Caution } from '@nab/core';
+import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
 import { CellsChart, LoadChart } from '../charts';
-import { DocumentBar } from '../designs';
-import { ChoiceField, NumberField, QuantityField } from '../fields';
+import { SupplyFields, type SupplyOnScreen } from '../coil';
+import { DocumentBar, DropFile, type MenuEntry } from '../designs';
+import { ChoiceField, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
-import { CautionList, FactsGrid } from '../inspector';
-import { cellsSentence, massText, namesOf } from '../words';
+import { cellsSentence, massText, namesOf, TAKING_CELLS } from '../words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
-import { shellFacts } from './shell-facts';
+import { decidingShellFacts, shellFacts } from './shell-facts';
 import { ShellStore } from './shell-store';
 
 /** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
 @Component({
   selector: 'nab-shell-designer',
   imports: [
-    CautionList,
+    Bench,
+    BenchPart,
+    CautionLine,
     CellsChart,
     ChoiceField,
+    DecidingFigures,
     DocumentBar,
-    FactsGrid,
+    DropFile,
+    FiguresDrawer,
     FormField,
     LoadChart,
+    NameBox,
     Notice,
     NumberField,
-    NzButtonModule,
     QuantityField,
     ShellCheck,
     ShellDrawing,
+    SupplyFields,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell-designer.html',
@@ -48,44 +50,54 @@ import { ShellStore } from './shell-store';
 })
 export class ShellDesigner {
   protected readonly store = inject(ShellStore);
+  protected readonly bench = viewChild.required(Bench);
+  protected readonly bar = viewChild.required<DocumentBar<'shell-magnet'>>(DocumentBar);
+  protected readonly form = this.store.form;
   protected readonly materials = namesOf(MATERIALS);
   protected readonly insulations = INSULATIONS;
-  protected readonly chemistries = CHEMISTRIES;
-  protected readonly diodes = DIODES;
-  protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
-    const { chemistry } = this.store.value().supply;
-    return Object.fromEntries(
-      Object.entries(CELL_SIZES).filter(([size]) =>
-        CELLS.some((cell) => cell.chemistry === chemistry && cell.size === size),
-      ),
-    );
-  });
+  protected readonly taking = TAKING_CELLS;
+  protected readonly part = signal('seat');
+  protected readonly asked = signal<string | null>(null);
+  protected readonly again: readonly MenuEntry[] = [
+    { words: 'Start again', run: () => this.store.show(newShell()) },
+  ];
+  protected readonly supply: SupplyOnScreen = {
+    supply: this.form.supply,
+    leads: this.form.leads,
+    value: computed(() => this.store.value().supply),
+    sizeFault: computed(() => this.store.document().errorAt('supply.size')),
+    series: computed(() => this.store.shell().supply.series),
+    opening: computed(() => ''),
+    edit: (change) =>
+      this.store.document().edit((shell) => ({ ...shell, supply: change(shell.supply) })),
+  };
 
+  protected readonly stale = computed(() => this.store.document().errors().length > 0);
   protected readonly sentence = computed(() => {
     const { evaluation } = this.store.evaluated();
     if (!evaluation) return '';
     const { load, band } = evaluation;
     return `Holds about ${massText(load)}, likely ${massText(band.low)} to ${massText(band.high)}.`;
   });
-  protected readonly cells = computed(() =>
-    this.store.shell().supply.bench
+  protected readonly cells = computed(() => {
+    const { supply } = this.store.shell();
+    return supply.bench
       ? ''
-      : cellsSentence(this.store.evaluated().steps, this.store.load()),
-  );
+      : cellsSentence(this.store.evaluated().steps, this.store.load(), supply.parallel);
+  });
+  protected readonly deciding = computed(() => {
+    const { evaluation } = this.store.evaluated();
+    return evaluation ? decidingShellFacts(this.store.shell(), evaluation) : [];
+  });
   protected readonly facts = computed(() => {
     const { evaluation } = this.store.evaluated();
-    if (!evaluation) return [];
-    return shellFacts(this.store.shell(), evaluation);
+    if (!evaluation || this.asked() === null) return [];
+    return [...this.deciding(), ...shellFacts(this.store.shell(), evaluation)];
   });
-
   protected readonly cautions = computed((): Caution[] => {
     const { evaluation } = this.store.evaluated();
     return evaluation ? shellCautions(this.store.shell(), evaluation) : [];
   });
-
-  protected again(): void {
-    this.store.show(newShell());
-  }
 
   protected readonly seatWords = computed(() => {
     const { gap, tilt, covered } = this.store.shell().seat;
@@ -98,4 +110,15 @@ export class ShellDesigner {
     const { evaluation } = this.store.evaluated();
     return evaluation ? `about ${massText(evaluation.load)}` : '';
   });
+
+  protected faulty(...parts: (keyof ShellDocument)[]): boolean {
+    return this.store
+      .document()
+      .errors()
+      .some(({ path }) => parts.some((part) => path === part || path.startsWith(`${part}.`)));
+  }
+
+  protected rename(name: string): void {
+    this.store.document().edit((shell) => ({ ...shell, name }));
+  }
 }

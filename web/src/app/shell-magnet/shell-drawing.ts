@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { WoundCoil, ShellMagnet } from '@nab/core';
 
 const BOX = { width: 460, height: 400, axis: 230, top: 52, bottom: 300 };
@@ -25,7 +25,7 @@ let nextId = 0;
     @let d = drawing();
     <svg
       [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
-      role="img"
+      role="group"
       aria-label="Section through the shell magnet, its coil and its keeper"
     >
       <defs>
@@ -86,6 +86,23 @@ let nextId = 0;
       >
         {{ load() }}
       </text>
+      @for (place of d.parts; track place.part) {
+        <rect
+          class="nab-part"
+          role="button"
+          tabindex="0"
+          rx="3"
+          [attr.x]="place.x"
+          [attr.y]="place.y"
+          [attr.width]="place.width"
+          [attr.height]="place.height"
+          [attr.aria-label]="place.name + ': take it in hand'"
+          [attr.aria-pressed]="place.part === part()"
+          (click)="chosen.emit(place.part)"
+          (keydown.enter)="chosen.emit(place.part)"
+          (keydown.space)="$event.preventDefault(); chosen.emit(place.part)"
+        />
+      }
       <text x="446" y="26" text-anchor="end">{{ count() }}</text>
       <text x="446" [attr.y]="d.gapAt" text-anchor="end">{{ gap() }}</text>
     </svg>
@@ -97,6 +114,9 @@ export class ShellDrawing {
   /** What hangs, in words. */
   readonly load = input.required<string>();
   readonly gap = input.required<string>();
+  /** The part in hand, and one that is taken. */
+  readonly part = input('');
+  readonly chosen = output<string>();
   protected readonly box = BOX;
   private readonly key = nextId++;
   protected readonly grid = `shell-grid-${this.key}`;
@@ -130,7 +150,34 @@ export class ShellDrawing {
     const top = y(face) + GAP_SHOWN;
     const bottom = top + steel.keeperThickness * scale;
     const tilt = seat.tilt > 0 ? Math.min(4, 1 + seat.tilt * 2000) : 0;
+    const window = { y: y(steel.base), height: y(face) - y(steel.base) };
+    const parts = [
+      {
+        part: 'cup',
+        name: 'Cup',
+        x: x(-steel.wallOuter) - 2,
+        y: y(0) - 2,
+        width: 2 * steel.wallOuter * scale + 4,
+        height: y(steel.base) - y(0) + 2,
+      },
+      {
+        part: 'winding',
+        name: 'Winding',
+        x: x(-steel.wallInner),
+        width: 2 * steel.wallInner * scale,
+        ...window,
+      },
+      {
+        part: 'seat',
+        name: 'Keeper, seat and load',
+        x: x(-steel.keeperRadius) - 2,
+        y: top - 8,
+        width: 2 * steel.keeperRadius * scale + 4,
+        height: bottom + 60 - top,
+      },
+    ];
     return {
+      parts,
       cup,
       turns,
       wire: Math.max(0.8, (wire.height * scale) / 2),

@@ -6,22 +6,37 @@ import {
   type ShellEvaluation,
   type ShellMagnet,
 } from '@nab/core';
-import { type Fact } from '../inspector';
-import { secondsText } from '../words';
+import { type Fact } from '../bench';
+import { massText, secondsText, wireText } from '../words';
 
 const ROTERS = 'Roters, Electromagnetic Devices (1941), chapters 4 and 5';
 
-/** The numbers behind the sentence about a shell magnet, each with its reason. */
-export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fact[] {
-  const { build, pull, opening, supplyCurrent } = evaluation;
+/** The few numbers that decide, each with its reason. */
+export function decidingShellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fact[] {
+  const { build, load, band, pull, supplyCurrent } = evaluation;
   const { circuit, source, coilResistance, leadResistance } = build;
-  const { steel, count } = shell;
-  const ampere = formatQuantity(circuit.current, 'current');
-  const tesla = (b: number): string => formatQuantity(b, 'fluxDensity', 'T');
-  const linked = `Φ = ${formatNumber(pull.linkagePerTurn * 1e6, 3)} µWb through a turn on average`;
+  const { count } = shell;
   return [
     {
-      name: 'Current from the supply',
+      name: 'Load held',
+      value: massText(load),
+      note: `likely ${massText(band.low)} to ${massText(band.high)}`,
+      formula: 'n F / g, with half and double the contact gap around it',
+      inputs: [`F = ${formatQuantity(pull.force, 'force')} each`, `n = ${count}`],
+      source: ROTERS,
+    },
+    {
+      name: 'On at most',
+      value: secondsText(build.allowedOnTime),
+      formula: 'C dT/dt = I² R(T) − h A (T − T_room)',
+      inputs: [
+        `I = ${formatQuantity(circuit.current, 'current')}`,
+        `limit ${formatQuantity(build.touchLimit + 273.15, 'temperature')}`,
+      ],
+      source: 'Heat balance of winding and core; 11 W/m²K in still air, common practice',
+    },
+    {
+      name: 'Current',
       value: formatQuantity(supplyCurrent, 'current'),
       formula: 'I = n E / (R_coil + R_leads + n r)',
       inputs: [
@@ -33,6 +48,28 @@ export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fac
       ],
       source: 'Ohm’s law',
     },
+    {
+      name: 'Wire to cut, each',
+      value: wireText(build.wireLength),
+      formula: 'Σ over layers of N √((2πr)² + p²), and two tails',
+      inputs: [
+        `${shell.winding.turns} turns`,
+        `distance of turns p = ${formatQuantity(build.winding.pitch, 'length', 'mm')}`,
+      ],
+      source: 'Geometry of a helix.',
+    },
+  ];
+}
+
+/** The numbers behind the sentence about a shell magnet, each with its reason. */
+export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fact[] {
+  const { build, pull, opening } = evaluation;
+  const { circuit } = build;
+  const { steel } = shell;
+  const ampere = formatQuantity(circuit.current, 'current');
+  const tesla = (b: number): string => formatQuantity(b, 'fluxDensity', 'T');
+  const linked = `Φ = ${formatNumber(pull.linkagePerTurn * 1e6, 3)} µWb through a turn on average`;
+  return [
     {
       name: 'Ampere-turns, each',
       value: formatQuantity(build.ampereTurns, 'current'),
@@ -79,16 +116,6 @@ export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fac
       formula: 'F = ½ U₁² |dP₁/dg| + ½ U₂² |dP₂/dg|',
       inputs: ['U, P: magnetic potential across either gap and its permeance, fringes included'],
       source: ROTERS,
-    },
-    {
-      name: 'May stay on',
-      value: secondsText(build.allowedOnTime),
-      formula: 'C dT/dt = I² R(T) − h A (T − T_room)',
-      inputs: [
-        `I = ${ampere}`,
-        `limit ${formatQuantity(build.touchLimit + 273.15, 'temperature')}`,
-      ],
-      source: 'Heat balance of winding and core; 11 W/m²K in still air, common practice',
     },
     {
       name: 'Inductance, each',

@@ -1,7 +1,6 @@
 import { computed, inject, Injectable, InjectionToken, Injector, type Signal } from '@angular/core';
 import { shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract';
 import {
-  CELLS,
   CONTACT_GAPS,
   cellsAgainstLoad,
   CoreError,
@@ -12,7 +11,7 @@ import {
   type LoadHeld,
 } from '@nab/core';
 import type { Schema } from 'yup';
-import { documentForm, type Editable } from '../fields';
+import { documentForm } from '../fields';
 import type { SavedDocument } from '../saving';
 
 const SHELL = shellSchema as Schema<ShellDocument>;
@@ -31,13 +30,7 @@ export class ShellStore {
   readonly valid = computed(() => this.document().valid());
 
   /** The document as a form: one field for each thing that is typed or chosen. */
-  readonly form = documentForm(() => this.editable(), SHELL, inject(Injector));
-  private readonly editable = computed((): Editable<ShellDocument> => {
-    const document = this.document();
-    const edit: Editable<ShellDocument>['edit'] = (change) =>
-      document.edit((before) => withMadeCells(change(before)));
-    return { value: document.value, errors: document.errors, edit };
-  });
+  readonly form = documentForm(() => this.document(), SHELL, inject(Injector));
 
   readonly shell = computed(() => toShellMagnet(this.valid()));
   readonly evaluated = computed(() => {
@@ -68,12 +61,4 @@ export class ShellStore {
   show(next: ShellDocument): void {
     this.document().edit(() => next);
   }
-}
-
-/** Another chemistry may not be made in the size there was. */
-function withMadeCells(document: ShellDocument): ShellDocument {
-  const { supply } = document;
-  const made = CELLS.filter(({ chemistry }) => chemistry === supply.chemistry);
-  if (made.some(({ size }) => size === supply.size)) return document;
-  return { ...document, supply: { ...supply, size: made[0]!.size } };
 }

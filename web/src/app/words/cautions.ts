@@ -26,6 +26,26 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
     'Only a low-voltage supply made for schools, its current limit set before anything is connected. Never connect anything to the mains.',
 };
 
+/** The gravest first: what can hurt at once, then what spoils things slowly, then the craft. */
+const GRAVITY: readonly CautionCode[] = [
+  'demonstration-only',
+  'too-hot-for-trial',
+  'near-short-circuit',
+  'hung-load',
+  'opening-kick',
+  'limited-on-time',
+  'bench-supply',
+  'cells',
+  'strip-enamel',
+  'wire-ends',
+  'stiff-wire',
+  'sharp-core',
+];
+
+export function byGravity(cautions: readonly Caution[]): readonly Caution[] {
+  return [...cautions].sort((a, b) => GRAVITY.indexOf(a.code) - GRAVITY.indexOf(b.code));
+}
+
 /** The sentence of a caution, with the fuse where one is needed. */
 export function cautionText({ code, fuse_A: fuse }: Caution): string {
   const words = CAUTION_WORDS[code];

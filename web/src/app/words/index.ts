@@ -1,4 +1,4 @@
-export { cautionText, OWN_RULES } from './cautions';
+export { byGravity, cautionText, OWN_RULES } from './cautions';
 export { changeText, gainText, priceText } from './changes';
 export {
   cellsSentence,
@@ -7,6 +7,7 @@ export {
   loadSentence,
   openingSentence,
   residualSentence,
+  TAKING_CELLS,
 } from './lift-sentences';
 export {
   bandText,
@@ -21,5 +22,5 @@ export {
 export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from './things';
 export { namesOf } from './names';
 export { completeUnit, stepQuantity } from './steps';
-export { liftSentence, limitSentence } from './magnet-sentence';
+export { learntSentence, liftSentence, limitSentence } from './magnet-sentence';
 export { axisLabel, inUnitOf, measuredBand, measuredText, outcomeText } from './readings';

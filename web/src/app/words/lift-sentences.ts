@@ -48,16 +48,25 @@ export function loadSentence({ gap, force, mass: exact, plateTooThin }: LoadHeld
   return `Across ${formatQuantity(gap, 'length', 'mm')} it pulls with ${formatQuantity(force, 'force', 'N', 2)} and holds about ${held}; dirt, rust or a tilt can halve that.${thin}`;
 }
 
-/** How few cells hold a load, kg. */
-export function cellsSentence(steps: readonly CellStep[], load: number): string {
+/**
+ * How few cells hold a load, kg.
+ * @param packs of so many cells side by side; a cell is taken out of each of them.
+ */
+export function cellsSentence(steps: readonly CellStep[], load: number, packs = 1): string {
   const { expected, surely } = cellsToHold(steps, load);
   const mass = massText(load);
+  const each = packs > 1 ? ` in each of the ${packs} packs` : '';
+  const cells = (count: number): string =>
+    `${count} ${count === 1 ? 'cell' : 'cells'}${each}${packs > 1 ? ` (${count * packs} in all)` : ''}`;
   if (expected === null) return `No number of cells here holds ${mass}.`;
-  const few = `${expected} ${expected === 1 ? 'cell' : 'cells'}`;
-  if (surely === null) return `${few} should hold ${mass}; none of these is sure to.`;
-  if (surely === expected) return `${few} will hold ${mass}.`;
-  return `${few} should hold ${mass}; ${surely} surely will.`;
+  if (surely === null) return `${cells(expected)} should hold ${mass}; none of these is sure to.`;
+  if (surely === expected) return `${cells(expected)} will hold ${mass}.`;
+  return `${cells(expected)} should hold ${mass}; ${surely} surely will.`;
 }
+
+/** How cells are taken away without a short circuit and without dropping the load on anybody. */
+export const TAKING_CELLS =
+  'A cell taken out of a row opens the circuit, and the load drops. Rest the load first and switch off; then move the clip of one lead along the row, so that it leaves the cell out, and switch on again. Never lay a wire across a cell that is in the row: that is a short circuit.';
 
 /** What happens at the moment of switching off. */
 export function openingSentence({ energy, kick, offTime }: Opening, diode: boolean): string {

@@ -1,5 +1,11 @@
 import type { DesignDocument } from '@nab/contract';
-import { predictiveBand, type ClassBelief, type Evaluation, type Limit } from '@nab/core';
+import {
+  formatNumber,
+  predictiveBand,
+  type ClassBelief,
+  type Evaluation,
+  type Limit,
+} from '@nab/core';
 import { gainText } from './changes';
 import { bandText, countText, objectWord, percentText } from './format';
 
@@ -12,6 +18,19 @@ export function liftSentence(
   const band = predictiveBand(belief, evaluation.liftedCount);
   if (band.high < 1) return `Lifts nothing: not a single ${objectWord(load, 1)}.`;
   return `Lifts about ${countText(band.median)} ${objectWord(load, band.median)} (${bandText(band)}).`;
+}
+
+/**
+ * Why a class's magnets are reckoned with other counts than Nab's model alone gives, and what the
+ * model alone would say.
+ */
+export function learntSentence(
+  { liftedCount }: Evaluation,
+  load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
+  belief: ClassBelief,
+): string {
+  const factor = formatNumber(Math.exp(belief.mean), 2);
+  return `Reckoned with this class’s trials: ${factor} times what Nab’s model alone says. That is ${countText(liftedCount)} ${objectWord(load, liftedCount)}, which is what Question plans with.`;
 }
 
 /** Second sentence: what limits it, and what one change would bring. */

@@ -9,51 +9,49 @@ import { changeText, gainText, priceText } from '../../words';
   imports: [NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
-    section {
-      display: grid;
-      gap: 6px;
-    }
     ul {
       list-style: none;
       margin: 0;
       padding: 0;
-      border-top: 1px solid var(--nab-grid);
+      border-block: 1px solid var(--nab-grid);
     }
     li {
       display: flex;
-      gap: 12px;
+      gap: 4px 12px;
       justify-content: space-between;
       align-items: center;
-      padding: 6px 0;
-      border-bottom: 1px solid var(--nab-grid);
+      padding: 2px 0;
+      min-height: 34px;
+      line-height: 1.25;
     }
     .nab-hint {
-      display: block;
+      margin-left: 6px;
+    }
+    li + li {
+      border-top: 1px dashed var(--nab-grid);
     }
   `,
   template: `
     @if (changes().length > 0) {
-      <section aria-labelledby="changes">
-        <h2 id="changes">What would lift more</h2>
-        <ul>
-          @for (change of changes(); track change.kind) {
-            <li>
-              <span>
-                {{ changeText(change.kind) }}: <strong>{{ gainText(change.gain) }}</strong>
-                <span class="nab-hint">{{ priceText(change) }}</span>
-              </span>
-              <button
-                nz-button
-                type="button"
-                [attr.aria-label]="'Try it: ' + changeText(change.kind)"
-                (click)="chosen.emit(change)"
-              >
-                Try it
-              </button>
-            </li>
-          }
-        </ul>
-      </section>
+      <ul aria-label="What would lift more">
+        @for (change of changes(); track change.kind) {
+          <li>
+            <span>
+              {{ changeText(change.kind) }}: <strong>{{ gainText(change.gain) }}</strong>
+              <span class="nab-hint">{{ priceText(change) }}</span>
+            </span>
+            <button
+              nz-button
+              nzSize="small"
+              type="button"
+              [attr.aria-label]="'Try it: ' + changeText(change.kind)"
+              (click)="chosen.emit(change)"
+            >
+              Try it
+            </button>
+          </li>
+        }
+      </ul>
     }
   `,
 })

@@ -9,39 +9,92 @@ import {
   loadHeld,
   MATERIALS,
   openingOf,
+  predictiveBand,
   residualAfter,
+  type ClassBelief,
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { type Fact } from '../../inspector';
-import { countText, secondsText, wireText } from '../../words';
+import { type Fact } from '../../bench';
+import { bandText, countText, objectWord, percentText, secondsText, wireText } from '../../words';
 
-/**
- * The numbers that support the sentence about a magnet, each with its reason; all that follow the
- * hand while it drags.
- */
-export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
-  const { winding, wire, core } = document;
-  const conductor = CONDUCTORS[wire.conductor];
-  const material = MATERIALS[core.material];
-  const layers = e.winding.layers.length;
-  const first = e.winding.layers[0]!;
-  const ohm = (value: number): string => formatQuantity(value, 'resistance');
-  const amp = (value: number): string => formatQuantity(value, 'current');
-  const volt = (value: number): string => formatQuantity(value, 'voltage');
-  const mm = (value: number): string => formatQuantity(value, 'length', 'mm');
+const ohm = (value: number): string => formatQuantity(value, 'resistance');
+const amp = (value: number): string => formatQuantity(value, 'current');
+const volt = (value: number): string => formatQuantity(value, 'voltage');
+const mm = (value: number): string => formatQuantity(value, 'length', 'mm');
+
+/** The few numbers that decide, each with its reason; they follow the hand while it drags. */
+export function decidingFacts(
+  document: DesignDocument,
+  e: Evaluation,
+  belief: ClassBelief,
+): Fact[] {
+  const { winding, load } = document;
+  const band = predictiveBand(belief, e.liftedCount);
+  const many = objectWord(load, 2);
   return [
+    {
+      name: `${many[0]!.toUpperCase()}${many.slice(1)} lifted`,
+      value: countText(band.median),
+      note: `likely ${bandText(band)}`,
+      formula: 'mass lifted ÷ mass of one, with the spread between classes around it',
+      inputs: [
+        `mass lifted ${formatQuantity(e.liftedMass, 'mass')}`,
+        `one ${objectWord(load, 1)}: ${load.massEach}`,
+        `between nine classes in ten: ${bandText(band)}`,
+      ],
+      source: 'Heap in the field of the tip; spread from memory until a class was counted.',
+    },
+    {
+      name: 'On at most',
+      value: secondsText(e.allowedOnTime),
+      note: `${Number.isFinite(e.allowedOnTime) ? 'from cold to' : 'stays below'} ${e.touchLimit} °C`,
+      formula:
+        'C dT/dt = I² R(T) − h A (T − room) − G (T − core), until the winding reaches its touch limit',
+      inputs: [
+        `heat capacity of the winding C = ${formatNumber(e.lump.heatCapacity)} J/K`,
+        'h = 11 W/m²K in still air',
+        `touched: ${e.touched}, limit ${e.touchLimit} °C`,
+        ...(e.lump.core
+          ? [
+              `core C = ${formatNumber(e.lump.core.heatCapacity)} J/K, G = ${formatNumber(e.lump.core.coupling)} W/K`,
+            ]
+          : []),
+        `left on for good it would reach ${Number.isFinite(e.steadyTemperature) ? `${Math.round(e.steadyTemperature)} °C` : 'no balance'}`,
+      ],
+      source: 'Touch limits: ISO 13732-1, from memory. Still air: common practice, no source.',
+    },
+    {
+      name: 'Current',
+      value: amp(e.circuit.current),
+      formula: 'I = E ÷ (r + leads + coil)',
+      inputs: [
+        `E = ${volt(e.source.emf)}, inside the cells r = ${ohm(e.source.resistance)}`,
+        `leads ${ohm(e.leadResistance)}, coil ${ohm(e.coilResistance)}`,
+      ],
+      source: 'Ohm’s law. Cells: typical fresh values, unless measured.',
+    },
     {
       name: 'Wire to cut',
       value: wireText(e.wireLength),
       formula: 'Σ over layers of N √((2πr)² + p²), and two tails',
       inputs: [
-        `${winding.turns} turns, first layer at r = ${mm(first.radius)}`,
+        `${winding.turns} turns, first layer at r = ${mm(e.winding.layers[0]!.radius)}`,
         `distance of turns p = ${mm(e.winding.pitch)}`,
         `tails of ${winding.tails}`,
       ],
       source: 'Geometry of a helix.',
     },
+  ];
+}
+
+/** The numbers behind the sentence about a magnet, each with its reason. */
+export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
+  const { winding, wire, core } = document;
+  const conductor = CONDUCTORS[wire.conductor];
+  const material = MATERIALS[core.material];
+  const layers = e.winding.layers.length;
+  return [
     {
       name: 'Layers',
       value: String(layers),
@@ -65,16 +118,6 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         `room at ${document.roomTemperature}`,
       ],
       source: conductor.source,
-    },
-    {
-      name: 'Current',
-      value: amp(e.circuit.current),
-      formula: 'I = E ÷ (r + leads + coil)',
-      inputs: [
-        `E = ${volt(e.source.emf)}, inside the cells r = ${ohm(e.source.resistance)}`,
-        `leads ${ohm(e.leadResistance)}, coil ${ohm(e.coilResistance)}`,
-      ],
-      source: 'Ohm’s law. Cells: typical fresh values, unless measured.',
     },
     {
       name: 'Terminal voltage',
@@ -101,30 +144,15 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
       source: 'Joule’s law.',
     },
     {
-      name: 'On at most',
-      value: secondsText(e.allowedOnTime),
-      note: `${Number.isFinite(e.allowedOnTime) ? 'from cold to' : 'stays below'} ${e.touchLimit} °C`,
-      formula:
-        'C dT/dt = I² R(T) − h A (T − room) − G (T − core), until the winding reaches its touch limit',
-      inputs: [
-        `heat capacity of the winding C = ${formatNumber(e.lump.heatCapacity)} J/K`,
-        'h = 11 W/m²K in still air',
-        `touched: ${e.touched}, limit ${e.touchLimit} °C`,
-        ...(e.lump.core
-          ? [
-              `core C = ${formatNumber(e.lump.core.heatCapacity)} J/K, G = ${formatNumber(e.lump.core.coupling)} W/K`,
-            ]
-          : []),
-        `left on for good it would reach ${Number.isFinite(e.steadyTemperature) ? `${Math.round(e.steadyTemperature)} °C` : 'no balance'}`,
-      ],
-      source: 'Touch limits: ISO 13732-1, from memory. Still air: common practice, no source.',
-    },
-    {
-      name: 'Steel, fullest',
-      value: `${formatNumber(e.peakFluxDensity)} T`,
+      name: 'How full the steel is',
+      value: material.magnetic
+        ? percentText(Math.min(1, e.peakFluxDensity / fullAt(material.curve)))
+        : 'not steel',
+      note: 'at its fullest place; full steel gains almost nothing from more current',
       formula:
         'Newton’s method for M = M(H) in each of the core’s segments, H = winding + own charges',
       inputs: [
+        `greatest flux density in the steel: ${formatNumber(e.peakFluxDensity)} T`,
         `${e.core.prepared.core.count} segments, ${e.core.iterations} iterations`,
         ...(material.magnetic
           ? [`${material.name}: full at about ${formatNumber(fullAt(material.curve), 2)} T`]
@@ -134,9 +162,9 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         'Segmented rod, held against finite elements (docs/accuracy.md). Steel: typical values.',
     },
     {
-      name: 'Face',
+      name: 'Field at the tip',
       value: `${formatNumber(Math.abs(e.faceFluxDensity) * 1000)} mT`,
-      note: 'mean over the lifting face',
+      note: 'mean over the end that lifts',
       formula: 'flux of the face’s own charge and of all others through it, ÷ its area',
       inputs: [`${e.core.prepared.core.count} segments of the core`],
       source: 'Segmented rod, held against finite elements (docs/accuracy.md).',
@@ -153,9 +181,9 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
       source: 'Force on a weakly magnetic body; ρ and χ typical, from memory.',
     },
     {
-      name: 'Yardstick',
+      name: 'Most this battery could do',
       value: `${formatNumber(ampereTurnsYardstick(e))} A`,
-      note: 'most ampere-turns with wire that matches this battery',
+      note: 'ampere-turns, with wire in the same room that matches the battery',
       formula: 'E ÷ (2 √(r k)), with the coil’s resistance = k N²',
       inputs: [
         `E = ${volt(e.source.emf)}, r with leads = ${ohm(e.source.resistance + e.leadResistance)}`,
@@ -240,9 +268,9 @@ export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: E
       source: 'Parallel R-L-C circuit, held against the flyback cases; stray values from memory.',
     },
     {
-      name: 'Steel',
+      name: 'How well the steel stays magnetic',
       value: `${material.coercivity_A_per_m} A/m`,
-      note: 'coercive field strength, typical',
+      note: 'the field that takes its magnetism away (coercive field strength), typical',
       formula: 'from the table of steels',
       inputs: [material.note],
       source: 'Values from memory, within ×/÷ 2.',

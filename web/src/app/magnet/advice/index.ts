@@ -1,4 +1,4 @@
 export { inTypedUnit, applyChange } from './apply-change';
 export { BetterChanges } from './better-changes';
-export { factsOf, liftFactsOf } from './facts';
+export { decidingFacts, factsOf, liftFactsOf } from './facts';
 export { withShape } from './with-shape';

@@ -11,19 +11,20 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
-import { Keys } from '../../keys';
 import { withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField } from '../../fields';
+import { FromShelf } from '../shelf';
 import { namesOf } from '../../words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
   selector: 'nab-core-fields',
-  imports: [ChoiceField, FormField, Keys, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, FromShelf, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
+      <nab-from-shelf kind="core" label="From the shelf" />
       <nab-choice
         label="Shape"
         [options]="shapes"
@@ -33,7 +34,7 @@ import { namesOf } from '../../words';
       <nab-quantity
         [formField]="form.core.length"
         kind="length"
-        nabKeys="l"
+        data-key="l"
         [label]="core().shape === 'none' ? 'Length of the former' : 'Length'"
       />
       @if (core().shape === 'strip') {
@@ -80,9 +81,8 @@ import { namesOf } from '../../words';
       @if (core().shape !== 'none') {
         <nab-choice
           [formField]="form.core.material"
-          class="wide"
           label="Material"
-          nabKeys="m"
+          data-key="m"
           [options]="materials"
           [hint]="materialNote()"
         />

@@ -1,5 +1,6 @@
 export { CoreFields } from './core-fields';
-export { HeatPlan } from './heat-plan';
 export { LiftFields } from './lift-fields';
-export { SupplyFields } from './supply-fields';
+export { PlateFields } from './plate-fields';
+export { SupplyPart } from './supply-part';
+export { WarmthFields } from './warmth-fields';
 export { WindingFields } from './winding-fields';

@@ -1,42 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { LIFT_METHODS, LIFTING_ENDS } from '@nab/contract';
 import {
   chainAt,
   CoreError,
   formatQuantity,
-  loadHeld,
   parseQuantity,
   residualAfter,
   SMALL_OBJECTS,
-  type CellStep,
-  type LoadHeld,
   type SmallObjectId,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { CellsChart, LoadChart } from '../../charts';
 import { MagnetStore } from '../magnet-store';
-import { ChoiceField, NumberField, QuantityField, TextField } from '../../fields';
-import {
-  cellsSentence,
-  chainSentence,
-  loadSentence,
-  namesOf,
-  objectWord,
-  residualSentence,
-} from '../../words';
-import { liftFactsOf } from '../advice';
-import { FactsGrid } from '../../inspector';
+import { ChoiceField, More, NumberField, QuantityField, TextField } from '../../fields';
+import { FromShelf } from '../shelf';
+import { chainSentence, namesOf, objectWord, residualSentence } from '../../words';
 
-/** What is lifted: small objects in a heap or a chain, a load on a plate, and what stays stuck. */
+/** What is lifted: small objects in a heap or a chain, and what stays stuck. */
 @Component({
   selector: 'nab-lift-fields',
   imports: [
-    CellsChart,
     ChoiceField,
-    FactsGrid,
     FormField,
-    LoadChart,
+    FromShelf,
+    More,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -45,6 +32,7 @@ import { FactsGrid } from '../../inspector';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
+      <nab-from-shelf kind="object" label="Objects from the shelf" />
       <nab-choice
         label="Objects"
         [options]="objects"
@@ -69,8 +57,7 @@ import { FactsGrid } from '../../inspector';
         [options]="methods"
       />
     </div>
-    <details class="nab-more">
-      <summary>Weigh them</summary>
+    <nab-more heading="Weigh them">
       <div class="nab-fields">
         <nab-number
           label="So many"
@@ -93,47 +80,12 @@ import { FactsGrid } from '../../inspector';
       } @else {
         <p class="nab-hint">Twenty on a kitchen scale are far more exact than one.</p>
       }
-    </details>
+    </nab-more>
     @if (words(); as w) {
       <ul class="plain">
         <li>{{ w.chain }}</li>
         <li>{{ w.residual }}</li>
       </ul>
-      <nab-facts label="What it lifts beside a heap" [facts]="w.facts" />
-    }
-    <h3>{{ store.magnet().pair ? 'A bar across both poles' : 'A steel plate under the pole' }}</h3>
-    <div class="nab-fields">
-      <nab-quantity
-        [formField]="form.load.plateWidth"
-        kind="length"
-        [label]="store.magnet().pair ? 'Width of the bar' : 'Diameter of the plate'"
-      />
-      <nab-quantity [formField]="form.load.plateThickness" kind="length" label="Its thickness" />
-      <nab-quantity
-        [formField]="form.load.contactGap"
-        kind="length"
-        label="Contact gap"
-        hint="a sheet of paper is 0.1 mm"
-      />
-      @if (!store.magnet().pair) {
-        <nab-quantity
-          [formField]="form.load.plateTilt"
-          kind="length"
-          label="Tilt of the plate"
-          hint="how much wider the gap is at one side"
-        />
-      }
-      <nab-quantity [formField]="form.load.plateLoad" kind="mass" label="Load to be held" />
-    </div>
-    @if (words(); as w) {
-      <p>{{ w.load }}</p>
-    }
-    @if (curve(); as points) {
-      <nab-load-chart [points]="points" />
-    }
-    @if (steps().length > 1) {
-      <p>{{ cells() }}</p>
-      <nab-cells-chart [steps]="steps()" [load]="hung()" />
     }
   `,
   styles: `
@@ -141,19 +93,11 @@ import { FactsGrid } from '../../inspector';
       margin: 0;
       padding-left: 18px;
     }
-    h3 {
-      margin: 4px 0 0;
-      font-size: 16px;
-    }
   `,
 })
 export class LiftFields {
   protected readonly store = inject(MagnetStore);
   protected readonly form = this.store.form;
-  /** Load against contact gap, from the worker. */
-  readonly curve = input<readonly LoadHeld[] | undefined>();
-  /** What is held as cells are taken away, from the worker. */
-  readonly steps = input<readonly CellStep[]>([]);
   protected readonly objects = namesOf(SMALL_OBJECTS);
   protected readonly ends = LIFTING_ENDS;
   protected readonly methods = LIFT_METHODS;
@@ -161,10 +105,6 @@ export class LiftFields {
   protected readonly together = signal('');
 
   protected readonly load = computed(() => this.store.design().value().load);
-  protected readonly hung = computed(
-    () => parseQuantity(this.store.design().valid().load.plateLoad, 'mass').si,
-  );
-  protected readonly cells = computed(() => cellsSentence(this.steps(), this.hung()));
   protected readonly each = computed(() => {
     try {
       const { si } = parseQuantity(this.together(), 'mass', 'g');
@@ -176,18 +116,15 @@ export class LiftFields {
     }
   });
 
-  /** Follows the hand at rest: the pull on a plate takes longer than a frame. */
+  /** Follows the hand at rest: a chain takes longer than a frame. */
   protected readonly words = computed(() => {
     const magnet = this.store.restingMagnet();
     const evaluation = this.store.restingEvaluation();
     if (!evaluation) return null;
-    const document = this.store.restingDesign();
-    const { load } = document;
+    const { load } = this.store.restingDesign();
     return {
       chain: chainSentence(chainAt(magnet, evaluation).count, objectWord(load, 1)),
       residual: residualSentence(residualAfter(magnet, evaluation), load),
-      load: loadSentence(loadHeld(magnet, evaluation)),
-      facts: liftFactsOf(document, magnet, evaluation),
     };
   });
 

@@ -21,15 +21,15 @@ import {
   type WireForm,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
-import { Keys } from '../../keys';
 import { MagnetStore } from '../magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../../fields';
+import { ChoiceField, More, NumberField, QuantityField } from '../../fields';
+import { FromShelf } from '../shelf';
 import { layersSentence, namesOf } from '../../words';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({
   selector: 'nab-winding-fields',
-  imports: [ChoiceField, FormField, Keys, NumberField, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, FromShelf, More, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './winding-fields.html',
 })

@@ -1,1 +1,1 @@
-export { DrawingMenus } from './drawing-menus';
+export { DrawingParts } from './drawing-parts';

@@ -24,22 +24,24 @@ const TYPED = 'typed';
     }
     @for (short of shortages(); track short.name) {
       <nab-notice state="caution">
-        Not enough on the shelf: “{{ short.name }}” has {{ short.there }}, the class needs
-        {{ short.needed }}.
+        Not enough on the shelf: “{{ short.name }}” has {{ short.there }},
+        {{ store.lesson() ? 'the class' : 'this magnet' }} needs {{ short.needed }}.
       </nab-notice>
     }
   `,
   styles: `
     :host {
-      display: grid;
-      gap: 8px;
+      display: contents;
+    }
+    nab-notice {
+      grid-column: 1 / -1;
     }
   `,
 })
 export class FromShelf {
   readonly kind = input.required<Exclude<ShelfKind, 'design'>>();
   readonly label = input.required<string>();
-  private readonly store = inject(MagnetStore);
+  protected readonly store = inject(MagnetStore);
   private readonly shelf = inject(ShelfStore);
 
   protected readonly entries = computed(() => this.shelf.byKind().get(this.kind()) ?? []);

@@ -1,27 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { CoreError, formatQuantity, measuredResistance, parseQuantity } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { MagnetStore } from '../magnet-store';
-import { QuantityField } from '../../fields';
+import type { SupplyOnScreen } from './supply-on-screen';
+import { More, QuantityField } from '../fields';
 
 /** Two readings of a voltmeter make a typical cell the educator's own. */
 @Component({
   selector: 'nab-measure-cell',
-  imports: [NzButtonModule, QuantityField],
+  imports: [More, NzButtonModule, QuantityField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    summary {
-      cursor: pointer;
-      font-weight: 600;
-      color: var(--nab-copper);
-    }
-    details[open] summary {
-      margin-bottom: 8px;
-    }
-    .nab-fields {
-      margin-bottom: 8px;
-    }
-  `,
   template: `
     @if (measured(); as cell) {
       <p>
@@ -29,8 +16,7 @@ import { QuantityField } from '../../fields';
         <button nz-button type="button" (click)="forget()">Back to typical values</button>
       </p>
     }
-    <details>
-      <summary>Measure your cell</summary>
+    <nab-more heading="Measure your cell">
       <div class="nab-fields">
         <nab-quantity
           label="Voltage, nothing connected"
@@ -63,17 +49,17 @@ import { QuantityField } from '../../fields';
           resistor across the cell. The second reading must be the lower one.
         </p>
       }
-    </details>
+    </nab-more>
   `,
 })
 export class MeasureCell {
-  private readonly store = inject(MagnetStore);
+  readonly onScreen = input.required<SupplyOnScreen>();
   protected readonly open = signal('');
   protected readonly loaded = signal('');
   protected readonly load = signal('1 Ω');
 
   protected readonly measured = computed(() => {
-    const { emf, internalResistance } = this.store.design().value().supply;
+    const { emf, internalResistance } = this.onScreen().value();
     return emf !== undefined && internalResistance !== undefined
       ? `${emf}, ${internalResistance}`
       : null;
@@ -97,20 +83,14 @@ export class MeasureCell {
 
   protected use(resistance: number): void {
     const emf = parseQuantity(this.open(), 'voltage', 'V');
-    this.store.design().edit((design) => ({
-      ...design,
-      supply: {
-        ...design.supply,
-        emf: formatQuantity(emf.si, 'voltage', 'V', 4),
-        internalResistance: formatQuantity(resistance, 'resistance'),
-      },
+    this.onScreen().edit((supply) => ({
+      ...supply,
+      emf: formatQuantity(emf.si, 'voltage', 'V', 4),
+      internalResistance: formatQuantity(resistance, 'resistance'),
     }));
   }
 
   protected forget(): void {
-    this.store.design().edit((design) => {
-      const { emf: _emf, internalResistance: _resistance, ...typical } = design.supply;
-      return { ...design, supply: typical };
-    });
+    this.onScreen().edit(({ emf: _emf, internalResistance: _resistance, ...typical }) => typical);
   }
 }

@@ -1,29 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { DIODES, PLUS_TAILS, SUPPLY_KINDS, type SupplyKind } from '@nab/contract';
 import {
   CELL_SIZES,
   CELLS,
   CHEMISTRIES,
-  openingOf,
+  isDemonstrationSupply,
   type CellSize,
   type Chemistry,
   type SweepPoint,
 } from '@nab/core';
-import { Sparkline } from '../../charts';
-import { Keys } from '../../keys';
-import { MagnetStore } from '../magnet-store';
-import { ChoiceField, NumberField, QuantityField } from '../../fields';
-import { openingSentence } from '../../words';
+import { Sparkline } from '../charts';
+import { ChoiceField, More, NumberField, QuantityField } from '../fields';
 import { MeasureCell } from './measure-cell';
+import type { SupplyOnScreen } from './supply-on-screen';
 
 /** Cells or bench supply, leads, switch and diode. */
 @Component({
   selector: 'nab-supply-fields',
-  imports: [ChoiceField, FormField, Keys, MeasureCell, NumberField, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, MeasureCell, More, NumberField, QuantityField, Sparkline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
+      <ng-content />
       <nab-choice
         label="Supply"
         [options]="kinds"
@@ -31,12 +30,8 @@ import { MeasureCell } from './measure-cell';
         (valueChange)="chooseKind($event)"
       />
       @if (supply().kind === 'bench') {
-        <nab-quantity [formField]="form.supply.voltage" kind="voltage" label="Voltage set" />
-        <nab-quantity
-          [formField]="form.supply.currentLimit"
-          kind="current"
-          label="Current limit set"
-        />
+        <nab-quantity [formField]="form().voltage" kind="voltage" label="Voltage set" />
+        <nab-quantity [formField]="form().currentLimit" kind="current" label="Current limit set" />
       } @else {
         <nab-choice
           label="Chemistry"
@@ -49,68 +44,71 @@ import { MeasureCell } from './measure-cell';
           hint="Typical values, unless measured"
           [options]="sizes()"
           [value]="supply().size"
-          [error]="sizeError()"
+          [error]="onScreen().sizeFault()"
           (valueChange)="chooseCell(supply().chemistry, $event)"
         />
-        <nab-number [formField]="form.supply.series" label="In series" nabKeys="c" [least]="1">
+        <nab-number [formField]="form().series" label="In series" data-key="c" [least]="1">
           @if (seriesSweep(); as points) {
             <nab-sparkline
               what="cells in series"
               [points]="points"
-              [present]="store.magnet().supply.series"
+              [present]="onScreen().series()"
             />
           }
         </nab-number>
-        <nab-number [formField]="form.supply.parallel" label="Packs in parallel" [least]="1" />
+        <nab-number [formField]="form().parallel" label="Packs in parallel" [least]="1" />
       }
-      <nab-choice [formField]="form.supply.plusTail" label="Plus to" [options]="plusTails" />
-      <nab-number [formField]="form.leads.count" label="Clip leads" />
+      <nab-choice [formField]="form().plusTail" label="Plus goes to" [options]="plusTails" />
+      <nab-number [formField]="leads().count" label="Clip leads" />
       <nab-quantity
-        [formField]="form.leads.resistanceEach"
+        [formField]="leads().resistanceEach"
         kind="resistance"
         label="Resistance of one lead"
         hint="Typically 0.05–0.1 Ω"
       />
     </div>
-    <details class="nab-more">
-      <summary>Used or cold cells, switch, diode</summary>
+    <nab-more heading="Used or cold cells, switch, resistor, diode">
       <div class="nab-fields">
         @if (supply().kind === 'cells') {
           <nab-number
-            [formField]="form.supply.used"
+            [formField]="form().used"
             label="Charge used, %"
             hint="0 fresh, 50 half, 90 nearly flat"
             [step]="10"
           />
           <nab-quantity
-            [formField]="form.supply.temperature"
+            [formField]="form().temperature"
             kind="temperature"
             label="Temperature of the cells"
           />
         }
-        <nab-quantity [formField]="form.leads.switchResistance" kind="resistance" label="Switch" />
-        <nab-choice [formField]="form.leads.diode" label="Diode" [options]="diodes" />
+        <nab-quantity
+          [formField]="leads().switchResistance"
+          kind="resistance"
+          label="Switch or resistor"
+        />
+        <nab-choice [formField]="leads().diode" label="Diode" [options]="diodes" />
       </div>
-      @if (opening(); as sentence) {
+      @if (onScreen().opening(); as sentence) {
         <p class="nab-hint">{{ sentence }}</p>
       }
-    </details>
+    </nab-more>
     @if (supply().kind === 'cells') {
-      <nab-measure-cell />
+      <nab-measure-cell [onScreen]="onScreen()" />
     }
   `,
 })
 export class SupplyFields {
-  protected readonly store = inject(MagnetStore);
-  protected readonly form = this.store.form;
+  readonly onScreen = input.required<SupplyOnScreen>();
   readonly seriesSweep = input<readonly SweepPoint[] | undefined>();
   protected readonly kinds = SUPPLY_KINDS;
   protected readonly chemistries = CHEMISTRIES;
   protected readonly plusTails = PLUS_TAILS;
   protected readonly diodes = DIODES;
 
-  protected readonly supply = computed(() => this.store.design().value().supply);
-  protected readonly sizeError = computed(() => this.store.design().errorAt('supply.size'));
+  protected readonly supply = computed(() => this.onScreen().value());
+  protected readonly form = computed(() => this.onScreen().supply);
+  protected readonly leads = computed(() => this.onScreen().leads);
   /** Sizes in which the chosen chemistry is made. */
   protected readonly sizes = computed((): Partial<Record<CellSize, string>> => {
     const { chemistry } = this.supply();
@@ -121,23 +119,15 @@ export class SupplyFields {
       ]),
     );
   });
-  protected readonly opening = computed(() => {
-    const { evaluation } = this.store.base();
-    const magnet = this.store.magnet();
-    return evaluation && openingSentence(openingOf(magnet, evaluation), !!magnet.leads.diode);
-  });
 
   protected chooseKind(kind: SupplyKind): void {
-    this.store.design().edit((design) => ({
-      ...design,
-      supply: {
-        ...design.supply,
-        kind,
-        ...(kind === 'bench' && {
-          voltage: design.supply.voltage ?? '3 V',
-          currentLimit: design.supply.currentLimit ?? '2 A',
-        }),
-      },
+    this.onScreen().edit((supply) => ({
+      ...supply,
+      kind,
+      ...(kind === 'bench' && {
+        voltage: supply.voltage ?? '3 V',
+        currentLimit: supply.currentLimit ?? '2 A',
+      }),
     }));
   }
 
@@ -148,11 +138,14 @@ export class SupplyFields {
     this.chooseCell(chemistry, made.includes(size) ? size : fallback);
   }
 
-  /** Another cell is another cell: what was measured of the last one does not hold for it. */
+  /**
+   * Another cell is another cell: what was measured of the last one does not hold for it. A battery
+   * that gives hundreds of amperes is one, whatever number of small cells stood there before.
+   */
   protected chooseCell(chemistry: Chemistry, size: CellSize): void {
-    this.store.design().edit((design) => {
-      const { emf: _emf, internalResistance: _resistance, ...supply } = design.supply;
-      return { ...design, supply: { ...supply, chemistry, size } };
+    this.onScreen().edit(({ emf: _emf, internalResistance: _resistance, ...supply }) => {
+      const strong = isDemonstrationSupply(chemistry) && !isDemonstrationSupply(supply.chemistry);
+      return { ...supply, chemistry, size, ...(strong && { series: 1, parallel: 1 }) };
     });
   }
 }

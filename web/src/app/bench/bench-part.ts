@@ -1,0 +1,17 @@
+import { Directive, inject, input, TemplateRef } from '@angular/core';
+
+/** One part of what is designed: the fields that its inspector shows. */
+@Directive({ selector: 'ng-template[nabPart]' })
+export class BenchPart {
+  /** Names the part for the page, such as `core`. */
+  readonly nabPart = input.required<string>();
+  /** Names it for people. */
+  readonly nabPartName = input.required<string>();
+  /** Letters that lead to fields of the part; a field bears its own in `data-key`. */
+  readonly nabPartKeys = input('');
+  /** Something typed in it needs mending. */
+  readonly nabPartFault = input(false);
+  /** It is the cause of a caution. */
+  readonly nabPartCaution = input(false);
+  readonly template = inject<TemplateRef<unknown>>(TemplateRef);
+}

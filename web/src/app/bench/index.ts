@@ -1,0 +1,8 @@
+export { Bench } from './bench';
+export { BenchPart } from './bench-part';
+export { CautionLine } from './caution-line';
+export { CautionList } from './caution-list';
+export { DecidingFigures } from './deciding-figures';
+export { type Fact } from './fact';
+export { FactsGrid } from './facts-grid';
+export { FiguresDrawer } from './figures-drawer';

@@ -1,0 +1,2 @@
+export { SupplyFields } from './supply-fields';
+export type { SupplyOnScreen } from './supply-on-screen';

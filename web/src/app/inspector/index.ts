@@ -1,3 +1,0 @@
-export { CautionList } from './caution-list';
-export { type Fact } from './fact';
-export { FactsGrid } from './facts-grid';

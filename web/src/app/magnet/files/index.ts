@@ -1,1 +1,0 @@
-export { MagnetToolbar } from './toolbar';

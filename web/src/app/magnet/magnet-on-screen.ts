@@ -1,0 +1,71 @@
+import { computed, inject, InjectionToken, signal, type Signal } from '@angular/core';
+import type { DesignDocument } from '@nab/contract';
+import { PRIOR_BELIEF, type ClassBelief } from '@nab/core';
+import { StandingDesign } from '../designs';
+import { InvestigationStore } from '../investigation';
+import type { SavedDocument } from '../saving';
+
+/** The lesson that a magnet is for. */
+export interface MagnetLesson {
+  readonly groups: number;
+  readonly traySize: number;
+  /** Trials that one group makes at one level. */
+  readonly repeats: number;
+  /** Wire for all levels of one group, m. */
+  readonly wirePerGroup: number;
+  /** What the levels change, in words. */
+  readonly changes: string;
+}
+
+/** What the magnet's pages work on: an investigation's magnet, or one that stands by itself. */
+export interface MagnetOnScreen {
+  readonly document: Signal<SavedDocument<DesignDocument>>;
+  /** What a class's counts have shown about the model. */
+  readonly belief: Signal<ClassBelief>;
+  readonly lesson: Signal<MagnetLesson | null>;
+  /** Names it on the Compare page. */
+  readonly key: Signal<string>;
+}
+export const MAGNET_ON_SCREEN = new InjectionToken<MagnetOnScreen>('the magnet on screen');
+
+export const MAGNET_OF_INVESTIGATION = {
+  provide: MAGNET_ON_SCREEN,
+  useFactory: (): MagnetOnScreen => {
+    const store = inject(InvestigationStore);
+    return {
+      // These pages are only ever shown for a straight magnet.
+      document: computed(() => store.design() as unknown as SavedDocument<DesignDocument>),
+      belief: computed(() =>
+        store.measure().heldAgainst?.endsWith('count')
+          ? (store.belief() ?? PRIOR_BELIEF)
+          : PRIOR_BELIEF,
+      ),
+      lesson: computed(() => {
+        const { groups, traySize, repeats } = store.plan().valid();
+        return {
+          groups: groups.length,
+          traySize,
+          repeats,
+          wirePerGroup: store
+            .cases()
+            .reduce((sum, { trialled }) => sum + (trialled?.wireLength ?? 0), 0),
+          changes: store.factor().name.toLowerCase(),
+        };
+      }),
+      key: computed(() => `investigation-${store.id()}`),
+    };
+  },
+};
+
+export const STANDING_MAGNET = {
+  provide: MAGNET_ON_SCREEN,
+  useFactory: (): MagnetOnScreen => {
+    const standing = inject(StandingDesign);
+    return {
+      document: computed(() => standing.document() as unknown as SavedDocument<DesignDocument>),
+      belief: signal(PRIOR_BELIEF),
+      lesson: signal(null),
+      key: computed(() => `design-${standing.id()}`),
+    };
+  },
+};

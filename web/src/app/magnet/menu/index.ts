@@ -1,0 +1,1 @@
+export { MagnetActions } from './magnet-actions';

@@ -1,0 +1,104 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  inject,
+  Injectable,
+  signal,
+  type TemplateRef,
+  viewChild,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzNotificationComponent, NzNotificationService } from 'ng-zorro-antd/notification';
+import { NotificationClose } from '../accessibility';
+
+/** What was done, in a sentence, with the way back or on. */
+export interface Telling {
+  readonly sentence: string;
+  readonly undo?: () => unknown;
+  /** Where what was done can be seen. */
+  readonly link?: { readonly words: string; readonly to: string; readonly query?: object };
+}
+
+const STAYS_MS = 10_000;
+
+/** Says what was done, for a while, in the corner of the screen. */
+@Injectable({ providedIn: 'root' })
+export class Told {
+  private readonly tellingSignal = signal<Telling | null>(null);
+  readonly telling = this.tellingSignal.asReadonly();
+
+  say(telling: Telling): void {
+    this.tellingSignal.set(telling);
+  }
+
+  forget(): void {
+    this.tellingSignal.set(null);
+  }
+}
+
+/**
+ * The place of what was said last. `nz-notification` of ng-zorro-antd 21.3.3 is not announced, so the
+ * sentence is also put into a live region that is there from the start.
+ */
+@Component({
+  selector: 'nab-told',
+  imports: [NotificationClose, NzButtonModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    .told {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 12px;
+      align-items: center;
+      padding-right: 20px;
+    }
+  `,
+  template: `
+    <p class="visually-hidden" role="status">{{ told.telling()?.sentence }}</p>
+    <ng-template #notification let-notice let-data="data">
+      <div class="told" nabNotificationClose>
+        <span>{{ data.sentence }}</span>
+        @if (data.undo) {
+          <button nz-button nzSize="small" type="button" (click)="undo(data, notice)">Undo</button>
+        }
+        @if (data.link; as link) {
+          <a [routerLink]="link.to" [queryParams]="link.query ?? {}" (click)="notice.close()">{{
+            link.words
+          }}</a>
+        }
+      </div>
+    </ng-template>
+  `,
+})
+export class ToldPlace {
+  protected readonly told = inject(Told);
+  private readonly notifications = inject(NzNotificationService);
+  private readonly notification =
+    viewChild.required<TemplateRef<{ $implicit: NzNotificationComponent; data: Telling }>>(
+      'notification',
+    );
+
+  constructor() {
+    effect(() => {
+      const telling = this.told.telling();
+      if (!telling) return;
+      this.notifications.template(this.notification(), {
+        nzData: telling,
+        nzDuration: STAYS_MS,
+        nzPlacement: 'bottomRight',
+      });
+    });
+    inject(DestroyRef).onDestroy(() => {
+      this.told.forget();
+      this.notifications.remove();
+    });
+  }
+
+  protected undo({ undo }: Telling, notice: NzNotificationComponent): void {
+    undo?.();
+    notice.close();
+  }
+}
