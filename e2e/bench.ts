@@ -54,11 +54,48 @@ export const levels = (...values: string[]) => values.map((value) => ({ id: rand
 export const countOf = ({ outcome }: Reading): number =>
   outcome.kind === 'count' ? outcome.count : NaN;
 
-/** Chooses an option of one of the library's lists, as a person does. */
+/** Chooses an option of one of the library's lists, as a person does: opens it, types, presses. */
 export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: label }).click();
-  await page.getByRole('option', { name: option }).click();
+  const box = page.getByRole('combobox', { name: label, exact: true });
+  await box.click();
+  // A long list shows only its first options until something is typed.
+  if (typeof option === 'string' && (await box.isEditable())) await box.fill(option);
+  await page.getByRole('option', { name: option, exact: true }).click();
   await expect(page.getByRole('listbox')).toHaveCount(0);
+}
+
+/** What one of the library's lists shows as chosen. */
+export function chosen(page: Page, label: string): Locator {
+  return page
+    .locator('nz-select')
+    .filter({ has: page.getByRole('combobox', { name: label, exact: true }) })
+    .locator('nz-select-item');
+}
+
+/** Takes a part of what is designed in hand, such as Winding. */
+export async function take(page: Page, part: string): Promise<void> {
+  await page.getByRole('tab', { name: part }).click();
+  await expect(page.getByRole('tab', { name: part })).toHaveAttribute('aria-selected', 'true');
+}
+
+/** Does one of the things in the menu of what is designed. */
+export async function fromMenu(page: Page, menu: string, entry: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${menu}`) }).click();
+  await page.getByRole('menuitem', { name: entry }).click();
+}
+
+/** Opens the drawer of all figures at one of them, and reads its why. */
+export async function why(page: Page, figure: string): Promise<string> {
+  await page.getByRole('button', { name: 'All figures' }).click();
+  const drawer = page.getByRole('dialog', { name: 'All figures' });
+  const header = page.getByRole('button', { name: new RegExp(`^${figure}`) });
+  const panel = drawer.locator('nz-collapse-panel').filter({ has: header });
+  await panel.getByRole('button').click();
+  await expect(panel.getByRole('button')).toHaveAttribute('aria-expanded', 'true');
+  const answer = await panel.innerText();
+  await page.keyboard.press('Escape');
+  await expect(drawer).toHaveCount(0);
+  return answer;
 }
 
 export async function stored(request: APIRequestContext, id: string): Promise<Investigation> {

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { newInvestigation } from './bench.js';
+import { CORE_SHAPES } from '@nab/core';
+import { choose, chosen, newInvestigation, take } from './bench.js';
 
 test('something is put on the shelf, changed, taken off and put back', async ({ page }) => {
   await page.goto('/shelf');
@@ -8,7 +9,7 @@ test('something is put on the shelf, changed, taken off and put back', async ({ 
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
   await expect(page.getByText('Give it a name.')).toBeVisible();
   await page.getByLabel('Name, as you call it').fill(name);
-  await page.getByLabel('Shape').selectOption('rod');
+  await choose(page, 'Shape', CORE_SHAPES.rod);
   await page.getByLabel('Length', { exact: true }).fill('3 in');
   await page.getByLabel('Diameter').fill('wide');
   await expect(page.getByText(/“wide” cannot be read/)).toBeVisible();
@@ -32,15 +33,13 @@ test('something is put on the shelf, changed, taken off and put back', async ({ 
 test('a design draws from the shelf and says what is short', async ({ page, request }) => {
   const { id } = await newInvestigation(request, { turns: [100, 200, 300] });
   await page.goto(`/investigations/${id}/magnet`);
-  await page
-    .getByLabel('Core from the shelf')
-    .selectOption({ label: 'Hexagon bolts from the boat shed' });
+  await choose(page, 'Core from the shelf', 'Hexagon bolts from the boat shed');
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue('80 mm');
-  await page.getByLabel('Wire from the shelf').selectOption({ label: 'Bell wire, green' });
+  await take(page, 'Winding');
+  await choose(page, 'Wire from the shelf', 'Bell wire, green');
   await expect(page.getByText(/“Bell wire, green” has 18.0 m, the class needs/)).toBeVisible();
-  await page
-    .getByLabel('Cells from the shelf')
-    .selectOption({ label: 'AA cells from the torches, measured' });
+  await take(page, 'Supply');
+  await choose(page, 'Cells from the shelf', 'AA cells from the torches, measured');
   await expect(page.getByText('Cell as measured: 1.52 V, 0.26 Ω')).toBeVisible();
   await page.getByRole('link', { name: /^Prepare/ }).click();
   await expect(page.getByText(/Not enough on the shelf: “Bell wire, green”/)).toBeVisible();
@@ -71,7 +70,7 @@ test('the shelf is searched, and a design found is opened', async ({ page }) => 
     .last()
     .click();
   await expect(page.getByRole('heading', { level: 1, name: 'Magnet' })).toBeVisible();
-  await expect(page.getByLabel('Core from the shelf')).not.toHaveValue('typed');
+  await expect(chosen(page, 'Core from the shelf')).not.toHaveText('Typed in below');
 });
 
 test('a search is stopped, and one that finds nothing says why', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { countOf, RunBench, stored } from './bench.js';
+import { countOf, RunBench, stored, take } from './bench.js';
 
 test('an educator goes from a question to findings', async ({ page, request }) => {
   const bench = new RunBench(page);
@@ -33,15 +33,14 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   // Magnet: quantities in the educator's own units, the sentence and the drawing follow.
   await page.getByRole('link', { name: /^Magnet/ }).click();
   await expect(page.getByText(/^Lifts about \d+ clips/)).toBeVisible();
-  const wire = page
-    .getByRole('term')
-    .filter({ hasText: 'Wire to cut' })
-    .locator('xpath=following-sibling::dd[1]');
+  const wire = page.locator('nz-statistic').filter({ hasText: 'Wire to cut' });
   const before = await wire.textContent();
+  await take(page, 'Winding');
   await page.getByLabel('Turns', { exact: true }).fill('40');
   await expect(wire).not.toHaveText(before!);
   await page.getByLabel('Wire', { exact: true }).fill('24 AWG');
   await expect(page.getByText('= 0.511 mm')).toBeVisible();
+  await take(page, 'Core');
   await page.getByLabel('Length', { exact: true }).fill('4 in');
   await expect(page.getByText('= 102 mm')).toBeVisible();
   await page.getByLabel('Length', { exact: true }).fill('4 parsecs');

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { newInvestigation } from './bench.js';
+import { POLE_COUNTS } from '@nab/contract';
+import { choose, fromMenu, newInvestigation, take } from './bench.js';
 
 const steel = (page: Page) => page.getByRole('region', { name: 'With the core', exact: true });
 const solved = (page: Page) =>
@@ -26,10 +27,11 @@ test('the field is sketched, solved in a worker and shown with and without the c
   ).toBeVisible();
   await page.getByRole('checkbox', { name: 'Iron filings' }).check();
   await page.getByRole('checkbox', { name: 'Compasses' }).check();
-  await page.getByLabel('The earth’s field').selectOption('across');
+  await choose(page, 'The earth’s field', 'across the magnet');
   await page.getByRole('checkbox', { name: 'Strength' }).uncheck();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await page.getByLabel('Beside it').selectOption('none');
+  await take(page, 'Beside it');
+  await choose(page, 'Beside it', 'nothing');
   await expect(air).toHaveCount(0);
 });
 
@@ -41,10 +43,11 @@ test('a ruler is laid by keyboard or by hand, and its readings are a table', asy
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
   const ruler = page.getByRole('region', { name: 'Along the ruler' });
-  await ruler.getByText('as a table').click();
+  await take(page, 'Ruler');
+  await ruler.getByRole('button', { name: /as a table/ }).click();
   const first = ruler.getByRole('row').nth(1).getByRole('cell').nth(1);
   const atTip = await first.textContent();
-  await page.getByRole('combobox', { name: 'Ruler' }).selectOption('through');
+  await choose(page, 'Ruler', /^Along the axis/);
   await expect(first).not.toHaveText(atTip!);
   const box = (await steel(page).getByRole('img').boundingBox())!;
   const before = await ruler.getByRole('row').nth(3).textContent();
@@ -59,11 +62,13 @@ test('a picture is kept and stands beside the changed magnet', async ({ page, re
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
+  await take(page, 'Beside it');
   await page.getByRole('button', { name: /^Keep this picture/ }).click();
   await page.getByRole('link', { name: 'Back to the magnet' }).click();
   await page.getByRole('button', { name: 'Swap the battery round' }).click();
   await page.getByRole('link', { name: 'See its field' }).click();
   await expect(page.getByRole('region', { name: 'Before' }).getByRole('img')).toBeVisible();
+  await take(page, 'Beside it');
   await page.getByRole('button', { name: 'Let the kept picture go' }).click();
   await expect(page.getByRole('region', { name: 'Before' })).toHaveCount(0);
 });
@@ -75,27 +80,28 @@ test('pictures, readings and the mesh are saved as files', async ({ page, reques
   const saved = async (name: string): Promise<Buffer> => {
     const [download] = await Promise.all([
       page.waitForEvent('download', { timeout: 60_000 }),
-      page.getByRole('button', { name, exact: true }).click(),
+      fromMenu(page, 'Save', name),
     ]);
     return readFile(await download.path());
   };
-  expect((await saved('picture (PNG)')).subarray(1, 4).toString()).toBe('PNG');
-  const svg = (await saved('picture (SVG)')).toString();
+  expect((await saved('Picture (PNG)')).subarray(1, 4).toString()).toBe('PNG');
+  const svg = (await saved('Picture (SVG)')).toString();
   expect(svg).toContain('data:image/png');
   expect(svg).not.toContain('var(--nab');
-  const ruler = (await saved('ruler (CSV)')).toString().trim().split('\n');
+  const ruler = (await saved('Ruler (CSV)')).toString().trim().split('\n');
   expect(ruler[0]).toContain('distance_m');
   expect(ruler).toHaveLength(61);
-  expect((await saved('grid (CSV)')).toString()).toContain('B_axial_T');
-  expect((await saved('mesh (VTU)')).toString()).toContain('UnstructuredGrid');
+  expect((await saved('Grid (CSV)')).toString()).toContain('B_axial_T');
+  expect((await saved('Mesh (VTU)')).toString()).toContain('UnstructuredGrid');
 });
 
 test('the server solves it for a weak tablet', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
+  await take(page, 'Solve');
   const [answer] = await Promise.all([
     page.waitForResponse((response) => response.url().endsWith('/api/fields')),
-    page.getByLabel('Solve').selectOption('server'),
+    choose(page, 'Solve', /^on the server/),
   ]);
   expect(answer.status()).toBe(200);
   await solved(page);
@@ -132,6 +138,7 @@ test('the heap is grown as a part of the field, round by round, and can be stopp
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
+  await take(page, 'Heap');
   await page.getByRole('button', { name: 'Grow the heap as a part of the field' }).click();
   await expect(page.getByText(/^Round \d+: [\d.]+ g, about [\d.]+ held/)).toBeVisible({
     timeout: 60_000,
@@ -145,7 +152,7 @@ test('the heap is grown as a part of the field, round by round, and can be stopp
 test('a magnet that is not round says so', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await page.getByLabel('Cores').selectOption('two');
+  await choose(page, 'Cores', POLE_COUNTS.two);
   await expect(page.getByRole('link', { name: 'See its field' })).toHaveCount(0);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   await page.goto(`/investigations/${id}/field`);

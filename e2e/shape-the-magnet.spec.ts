@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { choose, newInvestigation, stored } from './bench.js';
+import { SENSES } from '@nab/contract';
+import { CELL_SIZES, CHEMISTRIES, CORE_SHAPES, MATERIALS } from '@nab/core';
+import { choose, fromMenu, newInvestigation, stored, take } from './bench.js';
 
 test('the ends of the winding are dragged along the core', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
@@ -13,6 +15,7 @@ test('the ends of the winding are dragged along the core', async ({ page, reques
   await page.mouse.up();
   const moved = Number(await lower.getAttribute('aria-valuenow'));
   expect(moved).toBeLessThan(85);
+  await take(page, 'Winding');
   await expect(page.getByLabel('Lower end at')).toHaveValue(`${moved} mm`);
 });
 
@@ -34,10 +37,12 @@ test('a quantity steps in its own unit and a bare number takes the unit that sto
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Winding');
   const wire = page.getByLabel('Wire', { exact: true });
   await wire.fill('24 AWG');
   await wire.press('ArrowUp');
   await expect(wire).toHaveValue('23 AWG');
+  await take(page, 'Core');
   const length = page.getByLabel('Length', { exact: true });
   await length.fill('12 cm');
   await length.fill('11,5');
@@ -52,6 +57,7 @@ test('a magnet that would burn is shown as such, and the run screen refuses it',
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Supply');
   await page.getByLabel('In series', { exact: true }).fill('8');
   await expect(page.getByText('Heat is the limit').first()).toBeVisible();
   await expect(page.getByText(/gets too hot to touch before a trial is over/)).toBeVisible();
@@ -66,6 +72,7 @@ test('a winding that runs out of core says so and the rest stays usable', async 
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Winding');
   await page.getByLabel('Lower end at').fill('12 cm');
   await expect(
     page.getByText('The winding must end on the core, or lie on a sleeve.'),
@@ -80,11 +87,11 @@ test('a winding that runs out of core says so and the rest stays usable', async 
 test('a pipe asks for its bore and a bolt for its head', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await page.getByLabel('Shape').selectOption('pipe');
+  await choose(page, 'Shape', CORE_SHAPES.pipe);
   await expect(page.getByLabel('Bore')).toHaveValue('3.5 mm');
-  await page.getByLabel('Shape').selectOption('bolt');
+  await choose(page, 'Shape', CORE_SHAPES.bolt);
   await expect(page.getByLabel('Head, width')).toHaveValue('8 mm');
-  await page.getByLabel('Material', { exact: true }).selectOption('brass');
+  await choose(page, 'Material', MATERIALS.brass.name);
   await expect(page.getByText(/Lifts nothing/)).toBeVisible();
   await expect(page.getByText(/nothing magnetic is inside the coil/)).toBeVisible();
   await expect(page.getByText(/A core of annealed steel: more than a hundred times/)).toBeVisible();
@@ -93,12 +100,13 @@ test('a pipe asks for its bore and a bolt for its head', async ({ page, request 
 test('swapping the battery swaps the poles', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await expect(page.getByText('Poles: S at the lifting end.')).toBeVisible();
+  await expect(page.getByText('S at the lifting end ·')).toBeVisible();
   await page.getByRole('button', { name: 'Swap the battery round' }).click();
-  await expect(page.getByText('Poles: N at the lifting end.')).toBeVisible();
-  await page.getByText('How it is wound').click();
-  await page.getByLabel('Sense').selectOption('anticlockwise');
-  await expect(page.getByText('Poles: S at the lifting end.')).toBeVisible();
+  await expect(page.getByText('N at the lifting end ·')).toBeVisible();
+  await take(page, 'Winding');
+  await page.getByRole('button', { name: 'How it is wound' }).click();
+  await choose(page, 'Sense', SENSES.anticlockwise);
+  await expect(page.getByText('S at the lifting end ·')).toBeVisible();
 });
 
 test('a proposed change is tried and taken back', async ({ page, request }) => {
@@ -107,6 +115,7 @@ test('a proposed change is tried and taken back', async ({ page, request }) => {
   const sentence = page.getByText(/^Lifts about \d+ clips/);
   const before = await sentence.textContent();
   await page.getByRole('button', { name: 'Try it: A second pack beside the first' }).click();
+  await take(page, 'Supply');
   await expect(page.getByLabel('Packs in parallel')).toHaveValue('2');
   await expect(sentence).not.toHaveText(before!);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -130,7 +139,10 @@ test('letters lead to the fields, and a question mark lists them', async ({ page
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('?');
   await expect(page.getByText('to the cells in series')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.keyboard.press('Control+z');
+  await take(page, 'Winding');
   await expect(page.getByLabel('Turns', { exact: true })).toHaveValue('60');
 });
 
@@ -140,13 +152,17 @@ test('the sparklines come from the worker and mark where it gets too hot', async
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Winding');
   await expect(page.getByRole('img', { name: /against turns/ })).toBeVisible();
+  await take(page, 'Supply');
   await expect(page.getByRole('img', { name: /against cells in series.*too hot/ })).toBeVisible();
 });
 
 test('wire at hand is turned into turns', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Winding');
+  await page.getByRole('button', { name: 'How it is wound' }).click();
   await page.getByLabel('Wire at hand').fill('6 ft');
   await page.getByRole('button', { name: 'Wind them' }).click();
   const turns = Number(await page.getByLabel('Turns', { exact: true }).inputValue());
@@ -162,39 +178,50 @@ test('a design is kept as a file and opened again; a wrong file says what is wro
   await page.goto(`/investigations/${id}/magnet`);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save file' }).click(),
+    fromMenu(page, 'Magnet', 'Save as a file'),
   ]);
   expect(download.suggestedFilename()).toBe('Nail-magnet.json');
-  const box = page.getByLabel('Design file');
-  await box.setInputFiles('docs/examples/bolt.json');
+  const box = page.getByLabel('A design file: the file');
+  const open = async (file: Parameters<typeof box.setInputFiles>[0]): Promise<void> => {
+    await fromMenu(page, 'Magnet', 'Take another, or a file');
+    await box.setInputFiles(file);
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  };
+  await open('docs/examples/bolt.json');
   await expect(page.getByLabel('Head, width')).toHaveValue('13 mm');
   await expect(page.getByLabel('Name of the magnet')).toHaveValue('Strand-line bolt, 150 turns');
-  await box.setInputFiles({
+  await open({
     name: 'wrong.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"nab-design","version":1,"name":"x","wire":{"size":"99 AWG"}}'),
   });
   await expect(page.getByText(/wire\.size: There is no 99 AWG/)).toBeVisible();
   await expect(page.getByLabel('Name of the magnet')).toHaveValue('Strand-line bolt, 150 turns');
-  await box.setInputFiles(await download.path());
+  await open(await download.path());
   await expect(page.getByLabel('Name of the magnet')).toHaveValue('Nail magnet');
 });
 
-test('a number answers why', async ({ page, request }) => {
+test('a number answers why, and all figures stand in one drawer', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  const current = page.getByRole('button', { name: 'Current: why?' });
-  await current.click();
-  const answer = page.getByRole('region', { name: 'Why Current' });
-  await expect(answer).toContainText('I = E ÷ (r + leads + coil)');
-  await expect(answer).toContainText('E = 1.58 V');
-  await current.click();
-  await expect(answer).toHaveCount(0);
+  await page.getByRole('button', { name: 'Current: why?' }).click();
+  const drawer = page.getByRole('dialog', { name: 'All figures' });
+  await expect(drawer.getByText('I = E ÷ (r + leads + coil)')).toBeVisible();
+  await expect(drawer.getByText('E = 1.58 V, inside the cells r = 0.12 Ω')).toBeVisible();
+  const full = drawer.getByRole('button', { name: /^How full the steel is/ });
+  await expect(full).toHaveAttribute('aria-expanded', 'false');
+  await full.focus();
+  await page.keyboard.press('Enter');
+  await expect(drawer.getByText(/^greatest flux density in the steel: 0\.\d+ T/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(drawer).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Current: why?' })).toBeFocused();
 });
 
 test('the warmth over a lesson follows the pattern of on and off', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
+  await take(page, 'Warmth');
   await expect(page.getByText(/^2 trials of 5 s with 60 s between them/)).toBeVisible();
   await page.getByLabel('Trials in a row').fill('20');
   await page.getByLabel('On, seconds').fill('15');
@@ -207,7 +234,8 @@ test('the warmth over a lesson follows the pattern of on and off', async ({ page
 test('a measured cell takes the place of the typical one', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await page.getByText('Measure your cell').click();
+  await take(page, 'Supply');
+  await page.getByRole('button', { name: 'Measure your cell' }).click();
   await page.getByLabel('Voltage, nothing connected').fill('1.5 V');
   await page.getByLabel('Voltage across a resistor').fill('1 V');
   await page.getByRole('button', { name: 'Use this cell' }).click();
@@ -218,7 +246,7 @@ test('a measured cell takes the place of the typical one', async ({ page, reques
     internalResistance: '0.5 Ω',
   });
   // Another cell is another cell.
-  await page.getByLabel('Cell', { exact: true }).selectOption('C');
+  await choose(page, 'Cell', CELL_SIZES.C);
   await expect(page.getByText('Cell as measured')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Back to typical values' }).click();
@@ -243,8 +271,9 @@ test('a car battery is for demonstrations only, with its fuse, and no group can 
 }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
-  await page.getByLabel('Chemistry').selectOption('lead-acid');
-  await page.getByLabel('Cell', { exact: true }).selectOption('car');
+  await take(page, 'Supply');
+  await choose(page, 'Chemistry', CHEMISTRIES['lead-acid']);
+  await choose(page, 'Cell', CELL_SIZES.car);
   await expect(page.getByText(/Only an adult uses it.*Fuse for this coil: \d+ A/)).toBeVisible();
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   await page.getByRole('link', { name: /^Run/ }).click();

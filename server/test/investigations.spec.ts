@@ -40,7 +40,45 @@ describe('an investigation', () => {
       repeats: 3,
       trials: 1,
       demo: false,
+      design: { name: newDesign().name },
     });
+  });
+
+  it('is archived, deleted and brought back, and loses no reading on the way', async () => {
+    const made = await bench.create();
+    const reading = randomUUID();
+    await bench.send('PUT', `/api/readings/${reading}`, readingOf(made));
+    const placeIn = async (): Promise<string> => {
+      const { body } = await bench.send('GET', '/api/investigations');
+      return body.find((entry: { id: string }) => entry.id === made.id).place;
+    };
+    expect(await placeIn()).toBe('open');
+    const before = (await bench.send('GET', `/api/investigations/${made.id}`)).body;
+    for (const place of ['archived', 'deleted', 'open']) {
+      const moved = await bench.send('PUT', `/api/investigations/${made.id}/place`, { place });
+      expect(moved.status).toBe(204);
+      expect(await placeIn()).toBe(place);
+      const now = (await bench.send('GET', `/api/investigations/${made.id}`)).body;
+      expect(now).toEqual(before);
+    }
+    expect(before.readings.map(({ id }: { id: string }) => id)).toEqual([reading]);
+  });
+
+  it('takes a reading even while it is deleted, since a tablet may still hold one', async () => {
+    const made = await bench.create();
+    await bench.send('PUT', `/api/investigations/${made.id}/place`, { place: 'deleted' });
+    const sent = await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    expect(sent.status).toBeLessThan(300);
+  });
+
+  it('goes to no other place, and one that does not exist goes nowhere', async () => {
+    const made = await bench.create();
+    const path = `/api/investigations/${made.id}/place`;
+    const refused = await bench.send('PUT', path, { place: 'cellar' });
+    expect(refused.status).toBe(422);
+    expect(refused.body.errors[0].path).toBe('place');
+    const missing = `/api/investigations/${randomUUID()}/place`;
+    expect((await bench.send('PUT', missing, { place: 'open' })).status).toBe(404);
   });
 
   it('that does not exist is a problem document', async () => {

@@ -1,4 +1,5 @@
 export * from './investigation.js';
+export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
 export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
 export {
   ACTORS,

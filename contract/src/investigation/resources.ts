@@ -1,5 +1,6 @@
 import type { ExperimentId, FactorId, MeasureId } from '@nab/core';
 import type { ExperimentDocument } from '../experiments/index.js';
+import type { Place } from './place.js';
 import type { Group, Plan } from './plan.js';
 import type { PredictionBody, ReadingBody } from './reading.js';
 
@@ -37,6 +38,8 @@ export interface SchoolClass {
 
 export interface InvestigationSummary {
   readonly id: string;
+  /** Where it is found. Deleted ones are listed with the others, so that they can be brought back. */
+  readonly place: Place;
   readonly title: string;
   readonly experiment: ExperimentId;
   readonly factor: FactorId;
@@ -49,6 +52,8 @@ export interface InvestigationSummary {
   readonly repeats: number;
   /** Trials recorded and not withdrawn. */
   readonly trials: number;
+  /** What is investigated, to be drawn small. */
+  readonly design: ExperimentDocument;
   readonly updatedAt: string;
 }
 

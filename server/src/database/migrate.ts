@@ -4,9 +4,16 @@ import type { Migration } from './migration.js';
 import { investigations } from './migrations/0001-investigations.js';
 import { shelf } from './migrations/0002-shelf.js';
 import { experiments } from './migrations/0004-experiments.js';
+import { places } from './migrations/0005-places.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
-export const MIGRATIONS: readonly Migration[] = [investigations, shelf, modelCount, experiments];
+export const MIGRATIONS: readonly Migration[] = [
+  investigations,
+  shelf,
+  modelCount,
+  experiments,
+  places,
+];
 
 /** Any number will do, as long as every Nab uses the same. */
 const ADVISORY_LOCK = 7_219_001;

@@ -1,4 +1,4 @@
-import type { Actor, ExperimentDocument, Plan, ShelfItem } from '@nab/contract';
+import type { Actor, ExperimentDocument, Place, Plan, ShelfItem } from '@nab/contract';
 import type { ExperimentId, FactorId, Hold, MeasureId, Outcome } from '@nab/core';
 import {
   DataTypes,
@@ -29,6 +29,7 @@ export class InvestigationRow extends Model<
   declare id: string;
   declare designId: string;
   declare classId: string;
+  declare place: CreationOptional<Place>;
   declare version: number;
   declare title: string;
   declare experiment: ExperimentId;
@@ -149,6 +150,7 @@ export function defineModels(sequelize: Sequelize): void {
       id: key(),
       designId: reference(),
       classId: reference(),
+      place: { ...text(), defaultValue: 'open' },
       version: whole(),
       title: text(),
       experiment: text(),

@@ -1,11 +1,13 @@
-import type {
-  Actor,
-  Investigation,
-  InvestigationSummary,
-  Level,
-  Plan,
-  Prediction,
-  Reading,
+import {
+  completeDocument,
+  type Actor,
+  type Investigation,
+  type InvestigationSummary,
+  type Level,
+  type Place,
+  type Plan,
+  type Prediction,
+  type Reading,
 } from '@nab/contract';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { findClass, groupsOfOthers, writeClass } from '../classes/index.js';
@@ -36,7 +38,7 @@ export async function listInvestigations(
        SELECT DISTINCT ON (origin) origin, level_id, withdrawn
          FROM trial ORDER BY origin, depth DESC, recorded_at DESC, received_at DESC
      )
-     SELECT i.id, i.title, i.experiment, i.factor, i.measure, i.demo, i.repeats,
+     SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo, i.repeats,
        (SELECT count(*)::int FROM levels l WHERE l.investigation_id = i.id AND l.role = 'level')
          * greatest(1, (SELECT count(*)::int FROM levels l
              WHERE l.investigation_id = i.id AND l.role = 'series')) AS levels,
@@ -45,12 +47,30 @@ export async function listInvestigations(
          WHERE l.investigation_id = i.id AND NOT s.withdrawn) AS trials,
        greatest(i.updated_at, d.updated_at,
          (SELECT max(r.received_at) FROM readings r JOIN levels l ON l.id = r.level_id
-           WHERE l.investigation_id = i.id)) AS "updatedAt"
+           WHERE l.investigation_id = i.id)) AS "updatedAt",
+       d.document AS design
      FROM investigations i JOIN designs d ON d.id = i.design_id
      ORDER BY "updatedAt" DESC, i.id`,
     { type: QueryTypes.SELECT, transaction },
   );
-  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+  return rows.map((row) => ({
+    ...row,
+    design: completeDocument(row.design),
+    updatedAt: row.updatedAt.toISOString(),
+  }));
+}
+
+/** Moves an investigation; false when there is none. It counts as no change of what it says. */
+export async function writePlace(
+  id: string,
+  place: Place,
+  transaction: Transaction,
+): Promise<boolean> {
+  const [count] = await InvestigationRow.update(
+    { place },
+    { where: { id }, silent: true, transaction },
+  );
+  return count > 0;
 }
 
 /** An investigation whole, read in one transaction so that its parts belong together. */

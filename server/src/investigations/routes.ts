@@ -1,7 +1,9 @@
 import {
   newInvestigationSchema,
+  placeSchema,
   planUpdateSchema,
   type NewInvestigation,
+  type PlaceBody,
   type PlanUpdate,
 } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
@@ -10,7 +12,7 @@ import { byId, type ById } from '../plugins/index.js';
 import { trialsCsv } from './csv.js';
 import { investigationService } from './service.js';
 
-/** `/api/investigations`: list, create, read whole, change the plan, trials as CSV. */
+/** `/api/investigations`: list, create, read whole, change the plan, move, trials as CSV. */
 export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
   { sequelize },
@@ -37,6 +39,15 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
     '/:id',
     { schema: { params: byId, body: planUpdateSchema } },
     ({ params, body }) => service.update(params.id, body),
+  );
+
+  app.put<ById & { Body: PlaceBody }>(
+    '/:id/place',
+    { schema: { params: byId, body: placeSchema } },
+    async ({ params, body }, reply) => {
+      await service.move(params.id, body.place);
+      return reply.status(204).send();
+    },
   );
 
   app.get<ById>('/:id/trials.csv', { schema: { params: byId } }, async ({ params }, reply) => {

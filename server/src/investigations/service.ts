@@ -4,6 +4,7 @@ import {
   type Investigation,
   type InvestigationSummary,
   type NewInvestigation,
+  type Place,
   type Plan,
   type PlanUpdate,
 } from '@nab/contract';
@@ -17,6 +18,7 @@ import {
   insertInvestigation,
   listInvestigations,
   replacePlan,
+  writePlace,
 } from './repository.js';
 
 /** What can be done with investigations; each call is one transaction. */
@@ -46,6 +48,12 @@ export function investigationService(sequelize: Sequelize) {
         await insertDesign(designId, design, actor, transaction);
         await insertInvestigation(id, designId, plan, { actor }, transaction);
         return find(id, transaction);
+      }),
+
+    /** Archives, deletes or brings back. A deleted one keeps its readings and is only hidden. */
+    move: (id: string, place: Place): Promise<void> =>
+      sequelize.transaction(async (transaction) => {
+        if (!(await writePlace(id, place, transaction))) throw new ProblemError('NOT_FOUND');
       }),
 
     async update(id: string, { version, plan, actor }: PlanUpdate): Promise<Investigation> {

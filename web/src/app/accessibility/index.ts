@@ -10,5 +10,6 @@ export { SelectRole } from './select-role';
 export { SliderName } from './slider-name';
 export { SortKeys } from './sort-keys';
 export { SplitterKeys } from './splitter-keys';
+export { TableName } from './table-name';
 export { TabsName } from './tabs-name';
 export { UploadName } from './upload-name';

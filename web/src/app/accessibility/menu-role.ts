@@ -1,12 +1,4 @@
-import {
-  afterNextRender,
-  DestroyRef,
-  Directive,
-  ElementRef,
-  inject,
-  Injector,
-  input,
-} from '@angular/core';
+import { afterEveryRender, Directive, ElementRef, inject, input } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NzDropdownDirective } from 'ng-zorro-antd/dropdown';
 import { set } from './set';
@@ -23,13 +15,9 @@ export class MenuTrigger {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
-    const dropdown = inject(NzDropdownDirective);
-    const destroyed = inject(DestroyRef);
-    dropdown.nzVisibleChange.pipe(takeUntilDestroyed(destroyed)).subscribe((open) => {
-      set(this.host, 'aria-expanded', String(open));
-      // Whoever closed the menu with a key stands where the menu was opened.
-      if (!open && MenuList.holdsFocus()) this.host.focus();
-    });
+    inject(NzDropdownDirective)
+      .nzVisibleChange.pipe(takeUntilDestroyed())
+      .subscribe((open) => set(this.host, 'aria-expanded', String(open)));
   }
 }
 
@@ -49,23 +37,30 @@ export class MenuList {
   readonly nabLabel = input.required<string>();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
-  static holdsFocus(): boolean {
-    const focused = document.activeElement;
-    return focused === null || focused === document.body || focused.closest('ul[nz-menu]') !== null;
-  }
+  private open = false;
+  private before: Element | null = null;
 
   constructor() {
-    const before = document.activeElement;
-    afterNextRender(
-      () => {
-        for (const item of this.items) item.tabIndex = -1;
-        this.items[0]?.focus();
-      },
-      { injector: inject(Injector) },
-    );
-    inject(DestroyRef).onDestroy(() => {
-      if (MenuList.holdsFocus() && before instanceof HTMLElement) before.focus();
+    // The list is made once with its page and put into the overlay each time it opens.
+    afterEveryRender(() => {
+      const { isConnected } = this.host;
+      if (isConnected === this.open) return;
+      this.open = isConnected;
+      if (isConnected) this.enter();
+      else this.leave();
     });
+  }
+
+  private enter(): void {
+    this.before = document.activeElement;
+    for (const item of this.items) item.tabIndex = -1;
+    this.items[0]?.focus();
+  }
+
+  /** Whoever closed the menu with a key stands where it was opened. */
+  private leave(): void {
+    const lost = document.activeElement === null || document.activeElement === document.body;
+    if (lost && this.before instanceof HTMLElement) this.before.focus();
   }
 
   private get items(): HTMLElement[] {

@@ -1,7 +1,6 @@
 import { BreakpointObserver } from '@angular/cdk/layout';
 import { NgTemplateOutlet } from '@angular/common';
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -9,7 +8,6 @@ import {
   contentChildren,
   ElementRef,
   inject,
-  Injector,
   input,
   linkedSignal,
   model,
@@ -25,6 +23,8 @@ import { BenchPart } from './bench-part';
 
 /** Narrower than this, the inspector is a sheet at the lower edge. */
 const WIDE = '(min-width: 1101px)';
+/** Frames within which a part that is taken in hand shows its fields. */
+const PATIENCE_FRAMES = 20;
 const LEFT_KEY = 'nab-bench';
 const LEFT = { begin: 44, least: 28, most: 72 } as const;
 
@@ -56,7 +56,6 @@ export class Bench {
   protected readonly drawing = contentChild.required('drawing', { read: TemplateRef });
   protected readonly figures = contentChild.required('figures', { read: TemplateRef });
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-  private readonly injector = inject(Injector);
 
   protected readonly wide = toSignal(
     inject(BreakpointObserver)
@@ -96,15 +95,17 @@ export class Bench {
   protected toField(event: Event, part: BenchPart, key: string): void {
     event.stopPropagation();
     this.show(part.nabPart());
-    afterNextRender(
-      () => {
-        const box = this.host.querySelector<HTMLInputElement>(`[data-key="${key}"] input`);
-        box?.focus();
-        // What is typed next replaces what stands there.
-        box?.select();
-      },
-      { injector: this.injector },
-    );
+    this.seek(`[data-key="${key}"] input`, PATIENCE_FRAMES);
+  }
+
+  /** Puts the focus into a field that may only be there after some frames. */
+  private seek(selector: string, frames: number): void {
+    const box = this.host.querySelector<HTMLInputElement>(selector);
+    if (box) {
+      box.focus();
+      // What is typed next replaces what stands there.
+      box.select();
+    } else if (frames > 0) requestAnimationFrame(() => this.seek(selector, frames - 1));
   }
 
   protected widen(step: number): void {

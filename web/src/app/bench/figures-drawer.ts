@@ -36,7 +36,12 @@ import type { Fact } from './fact';
       (nzOnClose)="asked.set(null)"
     >
       <ng-container *nzDrawerContent>
-        <nz-collapse nzGhost nabDrawerName="All figures" class="nab-figures">
+        <nz-collapse
+          nzGhost
+          nabDrawerName="All figures"
+          [nabDrawerOpen]="asked() !== null"
+          class="nab-figures"
+        >
           @for (fact of facts(); track fact.name) {
             <nz-collapse-panel
               nabHeader

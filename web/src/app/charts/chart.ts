@@ -7,6 +7,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { select } from 'd3';
+import { NzTableModule } from 'ng-zorro-antd/table';
+import { TableName } from '../accessibility';
+import { More } from '../fields';
 import type { ChartAxes } from './axes';
 import { drawFrame } from './draw-frame';
 import type { ChartBox } from './places';
@@ -24,6 +27,7 @@ export interface ChartTable {
  */
 @Component({
   selector: 'nab-chart',
+  imports: [More, NzTableModule, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'nab-chart' },
   template: `
@@ -36,9 +40,8 @@ export interface ChartTable {
       <ng-content />
     </svg>
     @if (table(); as t) {
-      <details>
-        <summary>{{ t.caption }}</summary>
-        <table class="nab-table">
+      <nab-more [heading]="t.caption">
+        <nz-table [nabTable]="t.caption" nzSize="small" [nzTemplateMode]="true">
           <thead>
             <tr>
               @for (column of t.columns; track column.name) {
@@ -55,8 +58,8 @@ export interface ChartTable {
               </tr>
             }
           </tbody>
-        </table>
-      </details>
+        </nz-table>
+      </nab-more>
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { NzTableModule } from 'ng-zorro-antd/table';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { toMagnetDesign, type DesignDocument } from '@nab/contract';
@@ -9,7 +10,10 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { forkJoin, firstValueFrom, of } from 'rxjs';
+import { forkJoin, firstValueFrom, of, type Observable } from 'rxjs';
+import { FormsModule } from '@angular/forms';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { SelectRole, TableName } from '../accessibility';
 import { Cutaway, layOut } from '../cutaway';
 import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
@@ -29,7 +33,16 @@ interface Offered {
 /** Two to four designs side by side, on one scale, with what differs marked. */
 @Component({
   selector: 'nab-compare',
-  imports: [Cutaway, Notice, RouterLink],
+  imports: [
+    Cutaway,
+    FormsModule,
+    Notice,
+    NzSelectModule,
+    NzTableModule,
+    RouterLink,
+    SelectRole,
+    TableName,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.less',
@@ -40,12 +53,16 @@ export class ComparePage {
   private readonly shelf = inject(ShelfStore);
   protected readonly prior = PRIOR_BELIEF;
   protected readonly fault = signal('');
-  private readonly fromInvestigations = signal<readonly Offered[] | null>(null);
+  private readonly stored = signal<readonly Offered[]>([]);
+  /** Keys of what can be compared, touched last first. */
+  private touched: readonly string[] = [];
+  /** A design that another is to be put beside. */
+  private readonly beside: string | null;
   /** Keys in the order chosen; those ending in “,bare” are twins without their core. */
   protected readonly keys = signal<readonly string[]>([]);
 
   protected readonly offered = computed((): readonly Offered[] => [
-    ...(this.fromInvestigations() ?? []),
+    ...this.stored(),
     ...(this.shelf.byKind().get('design') ?? []).map(({ id, item }) => ({
       key: `shelf-${id}`,
       from: 'Set aside on the shelf',
@@ -64,7 +81,15 @@ export class ComparePage {
     }),
   );
   protected readonly rows = computed(() => comparisonRows(this.chosen()));
-  protected readonly full = computed(() => this.keys().length >= MOST);
+  protected readonly most = MOST;
+  protected readonly options = computed(() =>
+    this.offered().flatMap(({ key, from, document }) => [
+      { value: key, label: `${document.name} · ${from}` },
+      ...(document.core.shape === 'none'
+        ? []
+        : [{ value: `${key},bare`, label: `${document.name}, core taken out` }]),
+    ]),
+  );
 
   /** The scale at which the largest of them fits its column. */
   protected readonly scale = computed(() => {
@@ -78,8 +103,9 @@ export class ComparePage {
 
   constructor() {
     inject(OpenDocuments).show(null);
-    const wanted = inject(ActivatedRoute).snapshot.queryParamMap.get('of');
-    if (wanted) this.keys.set(wanted.split(' ').slice(0, MOST));
+    const asked = inject(ActivatedRoute).snapshot.queryParamMap;
+    this.keys.set(asked.get('of')?.split(' ').slice(0, MOST) ?? []);
+    this.beside = asked.get('with');
     void this.load();
   }
 
@@ -87,14 +113,8 @@ export class ComparePage {
     return objectWord(document.load, 2);
   }
 
-  protected has(key: string): boolean {
-    return this.keys().includes(key);
-  }
-
-  protected toggle(key: string): void {
-    this.keys.update((keys) =>
-      keys.includes(key) ? keys.filter((k) => k !== key) : [...keys, key].slice(0, MOST),
-    );
+  protected choose(keys: readonly string[]): void {
+    this.keys.set(keys.slice(0, MOST));
     // The address tells which, so that it can be kept and sent.
     void this.router.navigate([], { queryParams: { of: this.keys().join(' ') }, replaceUrl: true });
   }
@@ -102,21 +122,52 @@ export class ComparePage {
   private async load(): Promise<void> {
     void this.shelf.load();
     try {
-      const list = await firstValueFrom(this.server.investigations());
-      const all = await firstValueFrom(
-        list.length === 0 ? of([]) : forkJoin(list.map(({ id }) => this.server.investigation(id))),
+      const [list, kept] = await firstValueFrom(
+        forkJoin([this.server.investigations(), this.server.designs('straight-magnet')]),
       );
-      this.fromInvestigations.set(
-        all.flatMap(({ id, plan, design: { design } }) =>
-          design.format === 'nab-design'
-            ? [{ key: `investigation-${id}`, from: plan.title, document: design as DesignDocument }]
-            : [],
-        ),
+      const magnets = list.filter(({ experiment }) => experiment === 'straight-magnet');
+      const [investigations, designs] = await firstValueFrom(
+        forkJoin([
+          allOf(magnets.map(({ id }) => this.server.investigation(id))),
+          allOf(kept.map(({ id }) => this.server.design(id))),
+        ]),
       );
+      const touched = (key: string, at: string): { key: string; at: string } => ({ key, at });
+      this.touched = [
+        ...magnets.map(({ id, updatedAt }) => touched(`investigation-${id}`, updatedAt)),
+        ...kept.map(({ id, updatedAt }) => touched(`design-${id}`, updatedAt)),
+      ]
+        .sort((a, b) => b.at.localeCompare(a.at))
+        .map(({ key }) => key);
+      this.stored.set([
+        ...investigations.map(({ id, plan, design: { design } }) => ({
+          key: `investigation-${id}`,
+          from: plan.title,
+          document: design as DesignDocument,
+        })),
+        ...designs.map(({ id, design }) => ({
+          key: `design-${id}`,
+          from: 'by itself',
+          document: design as DesignDocument,
+        })),
+      ]);
+      if (this.keys().length === 0) this.keys.set(this.firstTwo());
     } catch {
       this.fault.set('The server cannot be reached. Is Nab still running?');
     }
   }
+
+  /** The two designs touched last, or the one that was asked for and the last of the others. */
+  private firstTwo(): string[] {
+    const { beside } = this;
+    if (beside === null) return this.touched.slice(0, 2);
+    return [beside, ...this.touched.filter((key) => key !== beside).slice(0, 1)];
+  }
+}
+
+/** All answers in order; nothing asked is answered at once. */
+function allOf<T>(requests: Observable<T>[]): Observable<T[]> {
+  return requests.length === 0 ? of([]) : forkJoin(requests);
 }
 
 function withoutCore(document: DesignDocument): DesignDocument {

@@ -8,6 +8,7 @@ import {
   inject,
   input,
   TemplateRef,
+  untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ExperimentDocument } from '@nab/contract';
@@ -58,7 +59,8 @@ export class StandingPage {
   constructor() {
     this.open.show(this.standing.documents);
     effect(() => {
-      void this.standing.open(this.experiment(), this.which(), this.before());
+      const [experiment, which, before] = [this.experiment(), this.which(), this.before()];
+      untracked(() => void this.standing.open(experiment, which, before));
     });
     // A fresh one gets its id into the address, so that a reload finds it again.
     effect(() => {

@@ -61,7 +61,13 @@ export interface Offer {
     }
   `,
   template: `
-    <nz-modal nzTitle="Take a design" nzWidth="640px" [nzFooter]="null" [(nzVisible)]="visible">
+    <nz-modal
+      nzTitle="Take a design"
+      nzWidth="640px"
+      [nzFooter]="null"
+      [(nzVisible)]="visible"
+      (nzOnCancel)="visible.set(false)"
+    >
       <div *nzModalContent class="body" nabDialogName="Take a design">
         <p class="nab-soft">It replaces what is on the bench; Undo brings that back.</p>
         @if (fault(); as sentence) {

@@ -1,3 +1,5 @@
+import { TableName } from '../accessibility';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { formatNumber, isGraded, type LevelFinding, type LineFit } from '@nab/core';
@@ -11,7 +13,7 @@ import { trialChartData } from './chart-data';
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
   selector: 'nab-findings',
-  imports: [NzButtonModule, Notice, RouterLink, TrialChart],
+  imports: [Notice, NzButtonModule, NzTableModule, RouterLink, TableName, TrialChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',
   styleUrl: './findings.less',

@@ -1,138 +1,116 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import type { InvestigationSummary } from '@nab/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { PLACES, type InvestigationSummary, type Place } from '@nab/contract';
 import { factorOf, measureOf } from '@nab/core';
 import { formatDistanceToNow } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzDropdownModule } from 'ng-zorro-antd/dropdown';
+import { NzEmptyModule } from 'ng-zorro-antd/empty';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
+import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
+import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
+import { NzTableModule, type NzTableSortOrder } from 'ng-zorro-antd/table';
+import { NzTagModule } from 'ng-zorro-antd/tag';
 import { firstValueFrom } from 'rxjs';
+import { v4 as uuid } from 'uuid';
+import {
+  MenuItem,
+  MenuList,
+  MenuTrigger,
+  SegmentedName,
+  SortKeys,
+  TableName,
+} from '../accessibility';
 import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
+import { Told, ToldPlace } from '../told';
 import { howMany } from '../words';
+import { planAgain } from './again';
+import { Sketch } from './sketch';
 
-/** All investigations, and the way to a new one. */
+type Item = InvestigationSummary;
+
+const AWAY = 'The server cannot be reached. Is Nab still running?';
+const GREETED_KEY = 'nab-greeted';
+const WAYS = [
+  { to: '/new', name: 'Plan a lesson', words: 'From a question to levels, kit and sheets' },
+  { to: '/magnet', name: 'Design a magnet', words: 'Core, wire, battery: what will it lift?' },
+  { to: '/magnet/field', name: 'Look at a field', words: 'What filings and a compass would show' },
+  { to: '/shell-magnet', name: 'Hold a load', words: 'How few cells hold so many kilograms?' },
+] as const;
+
+/** Where one begins: what can be done, and all investigations with their pictures and states. */
 @Component({
   selector: 'nab-home',
-  imports: [RouterLink, NzButtonModule, Notice],
+  imports: [
+    FormsModule,
+    MenuItem,
+    MenuList,
+    MenuTrigger,
+    Notice,
+    NzButtonModule,
+    NzDropdownModule,
+    NzEmptyModule,
+    NzInputModule,
+    NzModalModule,
+    NzSegmentedModule,
+    NzSkeletonModule,
+    NzTableModule,
+    NzTagModule,
+    RouterLink,
+    SegmentedName,
+    Sketch,
+    SortKeys,
+    TableName,
+    ToldPlace,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: grid;
-      gap: 20px;
-      max-width: 1040px;
-      margin: 0 auto;
-      padding: 28px 20px 48px;
-    }
-    .head {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: end;
-      gap: 16px;
-      justify-content: space-between;
-    }
-    ul {
-      list-style: none;
-      margin: 0;
-      padding: 0;
-      border-top: 1px solid var(--nab-grid);
-    }
-    li a {
-      display: grid;
-      grid-template-columns: 1fr 190px 180px;
-      gap: 4px 20px;
-      align-items: center;
-      padding: 14px 8px;
-      border-bottom: 1px solid var(--nab-grid);
-      color: inherit;
-      text-decoration: none;
-    }
-    li a:hover {
-      background: var(--nab-sheet);
-    }
-    .title {
-      font-size: 18px;
-      font-weight: 600;
-    }
-    .wound {
-      display: block;
-      width: 100%;
-      height: 18px;
-    }
-    .facts {
-      grid-column: 1 / 2;
-      font-size: 14px;
-      color: var(--nab-ink-soft);
-    }
-    .when {
-      font-size: 14px;
-      color: var(--nab-ink-soft);
-      text-align: right;
-    }
-    @media (max-width: 720px) {
-      li a {
-        grid-template-columns: 1fr;
-      }
-      .when {
-        text-align: left;
-      }
-    }
-  `,
-  template: `
-    <div class="head">
-      <div>
-        <h1>Investigations</h1>
-        <p class="nab-soft">A question, a magnet, a class, and what came out.</p>
-      </div>
-      <a nz-button nzType="primary" routerLink="/new">New investigation</a>
-    </div>
-    @if (fault()) {
-      <nab-notice state="stop">{{ fault() }}</nab-notice>
-    }
-    @if (list(); as investigations) {
-      @if (investigations.length === 0) {
-        <p class="nab-lead">
-          Here will be your investigations, each with its progress. Start one: Nab asks for the
-          question first.
-        </p>
-      } @else {
-        <ul>
-          @for (item of investigations; track item.id) {
-            <li>
-              <a [routerLink]="['/investigations', item.id]">
-                <span class="title">{{ item.title }}</span>
-                <svg class="wound" viewBox="0 0 190 18" aria-hidden="true">
-                  <rect x="0" y="6.5" width="190" height="5" fill="var(--nab-steel)" />
-                  @for (turn of wound(item); track turn.x) {
-                    <path
-                      [attr.d]="'M' + turn.x + ' 16 l5 -14'"
-                      [attr.stroke]="turn.done ? 'var(--nab-copper)' : 'var(--nab-grid)'"
-                      stroke-width="3"
-                      stroke-linecap="round"
-                    />
-                  }
-                </svg>
-                <span class="when">{{ ago(item.updatedAt) }}</span>
-                <span class="facts">
-                  {{ question(item) }} · {{ item.trials }} of {{ planned(item) }} trials ·
-                  {{ howMany(item.groups, 'group') }}
-                  @if (item.demo) {
-                    <span class="nab-invented">invented data</span>
-                  }
-                </span>
-              </a>
-            </li>
-          }
-        </ul>
-      }
-    } @else if (!fault()) {
-      <p class="nab-soft">Loading …</p>
-    }
-  `,
+  templateUrl: './home.html',
+  styleUrl: './home.less',
 })
 export class Home {
   protected readonly howMany = howMany;
+  protected readonly ways = WAYS;
   private readonly server = inject(Server);
-  protected readonly list = signal<readonly InvestigationSummary[] | null>(null);
+  private readonly router = inject(Router);
+  private readonly told = inject(Told);
+  private readonly modals = inject(NzModalService);
+  protected readonly list = signal<readonly Item[] | null>(null);
   protected readonly fault = signal('');
+  protected readonly wanted = signal('');
+  protected readonly place = signal<Place>('open');
+  protected readonly places = Object.entries(PLACES).map(([value, label]) => ({ value, label }));
+  protected readonly greeting = signal(!wasGreeted());
+
+  protected readonly columns = [
+    { name: 'Question', width: null, sort: (a: Item, b: Item) => a.title.localeCompare(b.title) },
+    { name: 'State', width: '200px', sort: (a: Item, b: Item) => shareOf(a) - shareOf(b) },
+    {
+      name: 'Last change',
+      width: '170px',
+      sort: (a: Item, b: Item) => a.updatedAt.localeCompare(b.updatedAt),
+    },
+  ];
+  protected readonly sortedBy = signal('');
+  protected readonly order = signal<NzTableSortOrder>(null);
+
+  protected readonly shown = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/);
+    return (this.list() ?? []).filter((item) => {
+      const text = `${item.title} ${this.question(item)} ${item.design.name}`.toLowerCase();
+      return item.place === this.place() && words.every((word) => text.includes(word));
+    });
+  });
+  protected readonly emptyWords = computed(() => {
+    if (this.wanted().trim() !== '') return `Nothing here has “${this.wanted().trim()}” in it.`;
+    return {
+      open: 'Here will be your investigations, each with its picture and how far it is.',
+      archived: 'Nothing is archived.',
+      deleted: 'Nothing is deleted.',
+    }[this.place()];
+  });
 
   constructor() {
     inject(OpenDocuments).show(null);
@@ -140,21 +118,24 @@ export class Home {
   }
 
   /** What is changed and what is read, in a few words. */
-  protected question({ factor, measure }: InvestigationSummary): string {
+  protected question({ factor, measure }: Item): string {
     return `${factorOf(factor).name}, ${measureOf(measure).axis.toLowerCase()}`;
   }
 
-  protected planned({ levels, groups, repeats }: InvestigationSummary): number {
-    return levels * groups * repeats;
+  protected state(item: Item): string {
+    const planned = plannedOf(item);
+    if (item.trials === 0) return `Planned: ${howMany(planned, 'trial')}`;
+    return item.trials >= planned
+      ? `Done: ${howMany(item.trials, 'trial')}`
+      : `Under way: ${item.trials} of ${howMany(planned, 'trial')}`;
   }
 
   /** Progress as turns on a core: copper where trials are done. */
-  protected wound(item: InvestigationSummary): { x: number; done: boolean }[] {
+  protected wound(item: Item): { x: number; done: boolean }[] {
     const turns = 18;
-    const share = Math.min(1, item.trials / Math.max(1, this.planned(item)));
     return Array.from({ length: turns }, (_, i) => ({
       x: 6 + i * 10,
-      done: i < Math.round(share * turns),
+      done: i < Math.round(shareOf(item) * turns),
     }));
   }
 
@@ -162,11 +143,101 @@ export class Home {
     return formatDistanceToNow(new Date(iso), { addSuffix: true });
   }
 
+  protected sorted(name: string, order: string | null): void {
+    this.sortedBy.set(order === null ? '' : name);
+    this.order.set(order as NzTableSortOrder);
+  }
+
+  protected greeted(): void {
+    this.greeting.set(false);
+    try {
+      localStorage.setItem(GREETED_KEY, 'yes');
+    } catch {
+      // Greeted again next time.
+    }
+  }
+
+  protected async again({ id }: Item): Promise<void> {
+    try {
+      const whole = await firstValueFrom(this.server.investigation(id));
+      const made = await firstValueFrom(
+        this.server.create({
+          id: uuid(),
+          plan: planAgain(whole),
+          design: whole.design.design,
+          actor: 'educator',
+        }),
+      );
+      await this.router.navigate(['/investigations', made.id, 'question']);
+    } catch {
+      this.fault.set(AWAY);
+    }
+  }
+
+  /** Readings are never hidden without a word. */
+  protected remove(item: Item): void {
+    if (item.trials === 0) {
+      void this.move(item, 'deleted');
+      return;
+    }
+    this.modals.confirm({
+      nzTitle: `Delete “${item.title}”?`,
+      nzContent: `It has ${howMany(item.trials, 'trial')}. They stay in the database, and it can be brought back.`,
+      nzOkText: 'Delete it',
+      nzOkDanger: true,
+      nzCancelText: 'Keep it',
+      nzOnOk: () => this.move(item, 'deleted'),
+    });
+  }
+
+  protected async move(item: Item, place: Place): Promise<void> {
+    const before = item.place;
+    if (!(await this.put(item.id, place))) return;
+    const done = {
+      open: 'is back among the open ones',
+      archived: 'is archived',
+      deleted: 'is deleted',
+    };
+    this.told.say({
+      sentence: `“${item.title}” ${done[place]}.`,
+      undo: () => this.put(item.id, before),
+    });
+  }
+
+  private async put(id: string, place: Place): Promise<boolean> {
+    try {
+      await firstValueFrom(this.server.move(id, { place }));
+      this.list.update((list) =>
+        (list ?? []).map((one) => (one.id === id ? { ...one, place } : one)),
+      );
+      return true;
+    } catch {
+      this.fault.set(AWAY);
+      return false;
+    }
+  }
+
   private async load(): Promise<void> {
     try {
       this.list.set(await firstValueFrom(this.server.investigations()));
     } catch {
-      this.fault.set('The server cannot be reached. Is Nab still running?');
+      this.fault.set(AWAY);
     }
+  }
+}
+
+function plannedOf({ levels, groups, repeats }: Item): number {
+  return levels * groups * repeats;
+}
+
+function shareOf(item: Item): number {
+  return Math.min(1, item.trials / Math.max(1, plannedOf(item)));
+}
+
+function wasGreeted(): boolean {
+  try {
+    return localStorage.getItem(GREETED_KEY) !== null;
+  } catch {
+    return false;
   }
 }

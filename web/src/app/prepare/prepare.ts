@@ -1,3 +1,5 @@
+import { TableName } from '../accessibility';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { trialOnTime, WIRE_RESERVE, type Caution, type CautionCode } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -11,7 +13,7 @@ import { kitOf } from './kit';
 /** Step 3: what to cut, wind and pack, with the cautions this design brings; made to be printed. */
 @Component({
   selector: 'nab-prepare',
-  imports: [NzButtonModule, Notice],
+  imports: [Notice, NzButtonModule, NzTableModule, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prepare.html',
   styleUrl: './prepare.less',

@@ -1,3 +1,4 @@
+import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,7 +12,7 @@ import {
 import { experimentOf, type ExperimentDocument } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
-import { DialogName } from '../accessibility';
+import { DialogName, UploadName } from '../accessibility';
 import { readDocument } from '../designs';
 import { InvestigationStore } from '../investigation';
 import { ShelfStore } from '../shelf';
@@ -19,7 +20,7 @@ import { ShelfStore } from '../shelf';
 /** The design of one level, where each level is a design of its own: from the shelf or a file. */
 @Component({
   selector: 'nab-level-design',
-  imports: [DialogName, NzButtonModule, NzModalModule],
+  imports: [DialogName, NzButtonModule, NzModalModule, NzUploadModule, UploadName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     ul {
@@ -48,10 +49,15 @@ import { ShelfStore } from '../shelf';
             </li>
           }
         </ul>
-        <label class="file">
-          Design file
-          <input #file type="file" accept=".json,application/json" (change)="read(file)" />
-        </label>
+        <nz-upload
+          nabLabel="A design file"
+          nzType="drag"
+          nzAccept=".json,application/json"
+          [nzShowUploadList]="false"
+          [nzBeforeUpload]="drop"
+        >
+          A design file: press to choose it, or drop it here.
+        </nz-upload>
         @if (fault(); as message) {
           <p class="nab-error">{{ message }}</p>
         }
@@ -94,10 +100,14 @@ export class LevelDesign {
     this.modals.closeAll();
   }
 
-  protected async read(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    box.value = '';
-    if (!file) return;
+  /** The library's part would send the file somewhere; it is only read. */
+  protected readonly drop = (file: NzUploadFile): boolean => {
+    // A file that was picked is the browser's own with a few keys more.
+    void this.read(file as unknown as File);
+    return false;
+  };
+
+  private async read(file: File): Promise<void> {
     const { document, faults } = readDocument(await file.text(), this.store.experiment());
     if (document) this.take(document);
     else this.fault.set(faults.join(' '));

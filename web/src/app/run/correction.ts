@@ -1,8 +1,10 @@
-import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { check, readingSchema, type Plan, type ReadingBody, type Trial } from '@nab/contract';
 import type { Measure } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NZ_MODAL_DATA, NzModalRef } from 'ng-zorro-antd/modal';
+import { DialogName } from '../accessibility';
 import { outcomeText } from '../words';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
@@ -19,19 +21,12 @@ export interface CorrectionRequest {
 /** Corrects or withdraws a reading; the original is kept and shown. */
 @Component({
   selector: 'nab-correction',
-  imports: [NzButtonModule, OutcomePad],
+  imports: [DialogName, NzButtonModule, NzInputModule, OutcomePad],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
       display: grid;
       gap: 16px;
-      padding: 20px;
-      background: var(--nab-sheet);
-      color: var(--nab-ink);
-      border: 1px solid var(--nab-steel);
-      border-radius: 3px;
-      max-height: 92vh;
-      overflow-y: auto;
     }
     .actions {
       display: flex;
@@ -40,8 +35,7 @@ export interface CorrectionRequest {
     }
   `,
   template: `
-    <h2>Correct this reading</h2>
-    <p>The original stays: {{ original }}.</p>
+    <p nabDialogName="Correct this reading">The original stays: {{ original }}.</p>
     <nab-outcome-pad
       [measure]="request.measure"
       [form]="form"
@@ -52,6 +46,7 @@ export interface CorrectionRequest {
       <label for="correction-reason">Why it is corrected</label>
       <input
         #why
+        nz-input
         id="correction-reason"
         maxlength="200"
         [value]="reason()"
@@ -72,8 +67,8 @@ export interface CorrectionRequest {
   `,
 })
 export class CorrectionDialog {
-  protected readonly dialog = inject<DialogRef<ReadingBody | null>>(DialogRef);
-  protected readonly request = inject<CorrectionRequest>(DIALOG_DATA);
+  protected readonly dialog = inject<NzModalRef<CorrectionDialog, ReadingBody | null>>(NzModalRef);
+  protected readonly request = inject<CorrectionRequest>(NZ_MODAL_DATA);
   private readonly current = this.request.trial.current;
   protected readonly original = outcomeText(
     this.request.measure,

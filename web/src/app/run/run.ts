@@ -1,7 +1,8 @@
-import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { predictionFor, type DesignDocument, type Trial, type ReadingBody } from '@nab/contract';
 import { trialOnTime } from '@nab/core';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { Notice } from '../notices';
@@ -27,7 +28,7 @@ const STAGE_NAMES: Readonly<Record<Stage, string>> = {
 /** Step 4: one trial after another at the bench; made for a shared tablet and thumbs. */
 @Component({
   selector: 'nab-run',
-  imports: [CountPad, GuessPad, Notice, NzButtonModule, OutcomePad],
+  imports: [CountPad, GuessPad, Notice, NzButtonModule, NzInputModule, NzModalModule, OutcomePad],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
@@ -35,7 +36,7 @@ const STAGE_NAMES: Readonly<Record<Stage, string>> = {
 export class RunPage {
   protected readonly store = inject(InvestigationStore);
   private readonly outbox = inject(Outbox);
-  private readonly dialogs = inject(Dialog);
+  private readonly dialogs = inject(NzModalService);
   protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
 
@@ -238,17 +239,24 @@ export class RunPage {
   }
 
   protected async correct(trial: Trial): Promise<void> {
-    const dialog = this.dialogs.open<ReadingBody | null, CorrectionRequest>(CorrectionDialog, {
-      data: {
+    const dialog = this.dialogs.create<
+      CorrectionDialog,
+      CorrectionRequest,
+      ReadingBody | null | undefined
+    >({
+      nzTitle: 'Correct this reading',
+      nzContent: CorrectionDialog,
+      nzData: {
         trial,
         measure: this.measure(),
         objects: this.plan().objects,
         many: this.many(),
       },
-      ariaLabel: 'Correct this reading',
-      width: 'min(680px, 96vw)',
+      nzFooter: null,
+      nzWidth: 'min(680px, 96vw)',
     });
-    const body = await firstValueFrom(dialog.closed);
+    // Closed by Escape or beside it, it gives back nothing.
+    const body = await firstValueFrom(dialog.afterClose, { defaultValue: undefined });
     if (!body) return;
     await this.keep(async () => {
       await this.store.addReading(body);

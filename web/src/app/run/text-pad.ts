@@ -1,3 +1,4 @@
+import { NzInputModule } from 'ng-zorro-antd/input';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 let nextId = 0;
@@ -5,6 +6,7 @@ let nextId = 0;
 /** A quantity or a sentence at the bench: one big line, or a few. */
 @Component({
   selector: 'nab-text-pad',
+  imports: [NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -53,6 +55,7 @@ let nextId = 0;
     } @else {
       <input
         #line
+        nz-input
         [id]="id"
         type="text"
         autocomplete="off"

@@ -6,6 +6,7 @@ import type {
   Investigation,
   InvestigationSummary,
   NewInvestigation,
+  PlaceBody,
   PlanUpdate,
   Problem,
   SchoolClass,
@@ -37,6 +38,11 @@ export class Server {
 
   updatePlan(id: string, body: PlanUpdate): Observable<Investigation> {
     return this.guard(this.http.put<Investigation>(`/api/investigations/${id}`, body));
+  }
+
+  /** Archives, deletes or brings back an investigation. */
+  move(id: string, body: PlaceBody): Observable<unknown> {
+    return this.guard(this.http.put(`/api/investigations/${id}/place`, body));
   }
 
   updateDesign(id: string, body: DesignUpdate): Observable<VersionedDesign> {

@@ -1,3 +1,6 @@
+import { NzProgressModule } from 'ng-zorro-antd/progress';
+import { NzTableModule, type NzTableSortOrder } from 'ng-zorro-antd/table';
+import { SortKeys, TableName } from '../accessibility';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { newDesign, quantityProblem, toMagnetDesign, type DesignDocument } from '@nab/contract';
@@ -44,8 +47,12 @@ const WIRE_LIMITS = { min: 0.1, max: 500, unit: 'm' };
     Notice,
     NumberField,
     NzButtonModule,
+    NzProgressModule,
+    NzTableModule,
     QuantityField,
     RouterLink,
+    SortKeys,
+    TableName,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './search.html',
@@ -111,9 +118,10 @@ export class ShelfSearchPage {
   protected readonly rows = computed(() => {
     const shelf = this.store.items() ?? [];
     const name = (id: string): string => shelf.find((item) => item.id === id)?.item.name ?? '';
-    return (this.found() ?? []).map((found) => {
+    return (this.found() ?? []).map((found, index) => {
       const document = designFound(found, shelf, this.base());
       return {
+        index,
         found,
         document,
         core: name(found.core),
@@ -123,9 +131,27 @@ export class ShelfSearchPage {
     });
   });
 
+  protected readonly columns: readonly Column[] = [
+    numbers('Lifts', '110px', ({ found }) => found.liftedCount),
+    numbers('Wire', '90px', ({ found }) => found.wire),
+    numbers('Turns', '90px', ({ found }) => found.design.winding.turns),
+    words('Core', ({ core }) => core),
+    words('Wire from', ({ reel }) => reel),
+    words('Supply', ({ supply }) => supply),
+    numbers('On at most', '120px', ({ found }) => found.onTime),
+  ];
+  protected readonly sortedBy = signal('');
+  protected readonly order = signal<NzTableSortOrder>(null);
+  protected readonly round = Math.round;
+
   constructor() {
     inject(OpenDocuments).show(null);
     void this.store.load();
+  }
+
+  protected sorted(name: string, order: string | null): void {
+    this.sortedBy.set(order === null ? '' : name);
+    this.order.set(order as NzTableSortOrder);
   }
 
   protected start(event: Event): void {
@@ -213,4 +239,27 @@ export class ShelfSearchPage {
       );
     }
   }
+}
+
+/** What the table shows of a design that was found. */
+interface Row {
+  readonly found: FoundDesign;
+  readonly core: string;
+  readonly reel: string;
+  readonly supply: string;
+}
+
+interface Column {
+  readonly name: string;
+  readonly numbers: boolean;
+  readonly width: string | null;
+  readonly sort: (a: Row, b: Row) => number;
+}
+
+function numbers(name: string, width: string, of: (row: Row) => number): Column {
+  return { name, numbers: true, width, sort: (a, b) => of(a) - of(b) };
+}
+
+function words(name: string, of: (row: Row) => string): Column {
+  return { name, numbers: false, width: null, sort: (a, b) => of(a).localeCompare(of(b)) };
 }

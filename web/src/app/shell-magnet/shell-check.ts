@@ -1,3 +1,5 @@
+import { TableName } from '../accessibility';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -18,7 +20,7 @@ import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker
 /** The pull by finite elements, two ways, gap after gap, beside the network's. */
 @Component({
   selector: 'nab-shell-check',
-  imports: [NzButtonModule, Notice],
+  imports: [Notice, NzButtonModule, NzTableModule, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -41,10 +43,11 @@ import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker
       <nab-notice state="caution">{{ sentence }}</nab-notice>
     }
     @if (rows().length > 0) {
-      <table class="nab-table">
-        <caption class="visually-hidden">
-          Pull of one magnet, seated flat, by the network and by finite elements
-        </caption>
+      <nz-table
+        nabTable="Pull of one magnet, seated flat, by the network and by finite elements"
+        nzSize="small"
+        [nzTemplateMode]="true"
+      >
         <thead>
           <tr>
             <th scope="col" class="num">Gap</th>
@@ -67,7 +70,7 @@ import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker
             </tr>
           }
         </tbody>
-      </table>
+      </nz-table>
       <p class="nab-hint">
         The two ways share nothing but the field, so their difference is the error to expect of it.
       </p>

@@ -24,7 +24,7 @@ import { namesOf } from '../../words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
-      <nab-from-shelf kind="core" label="From the shelf" />
+      <nab-from-shelf kind="core" label="Core from the shelf" />
       <nab-choice
         label="Shape"
         [options]="shapes"

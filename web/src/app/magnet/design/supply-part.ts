@@ -30,7 +30,7 @@ export class SupplyPart {
       const { evaluation } = this.store.base();
       const magnet = this.store.magnet();
       return evaluation
-        ? openingSentence(openingOf(magnet, evaluation), magnet.leads.diode !== undefined)
+        ? openingSentence(openingOf(magnet, evaluation), magnet.leads.diode === true)
         : '';
     }),
     edit: (change) =>

@@ -35,7 +35,12 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
   template: `
     <!-- Not to be reached or seen: a place for the key to act on. -->
     <span hidden nabKeys="?,Shift+?" (click)="toggle()"></span>
-    <nz-modal nzTitle="Keys" [nzFooter]="null" [(nzVisible)]="shown">
+    <nz-modal
+      nzTitle="Keys"
+      [nzFooter]="null"
+      [(nzVisible)]="shown"
+      (nzOnCancel)="shown.set(false)"
+    >
       <nz-descriptions
         *nzModalContent
         nabDialogName="Keys"

@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test';
+import { newInvestigation, RunBench } from './bench.js';
+
+test('home says what can be done and greets a first visitor once', async ({ page }) => {
+  await page.goto('/');
+  const ways = page.getByRole('navigation', { name: 'Begin' });
+  await expect(ways.getByRole('link')).toHaveText([
+    /^Plan a lesson/,
+    /^Design a magnet/,
+    /^Look at a field/,
+    /^Hold a load/,
+  ]);
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.reload();
+  await expect(page.getByRole('table', { name: 'Investigations' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Understood' })).toHaveCount(0);
+});
+
+test('an investigation is found, sorted, copied, archived, deleted and brought back', async ({
+  page,
+  request,
+}) => {
+  const title = `Zinc or brass ${Date.now()}?`;
+  await newInvestigation(request, { title });
+  await page.goto('/');
+  const row = page.getByRole('row').filter({ hasText: title });
+  await page.getByRole('searchbox', { name: 'Find an investigation' }).fill(title);
+  await expect(row).toHaveCount(1);
+  await expect(row).toContainText('Planned: ');
+  const head = page.getByRole('columnheader', { name: 'Question' });
+  await head.getByRole('button').focus();
+  await page.keyboard.press('Enter');
+  await expect(head).toHaveAttribute('aria-sort', 'ascending');
+
+  const what = async (entry: string): Promise<void> => {
+    await row.getByRole('button', { name: `More: ${title}` }).click();
+    await page.getByRole('menuitem', { name: entry }).click();
+  };
+  await what('Archive');
+  await expect(row).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toHaveCount(1);
+  // Without trials it is deleted at once, and found among the deleted ones.
+  await what('Delete');
+  await expect(row).toHaveCount(0);
+  await page.getByText('Deleted', { exact: true }).click();
+  await what('Bring back');
+  await page.getByText('Open', { exact: true }).click();
+  await what('Ask it again, as a copy');
+  await expect(page.getByLabel('The question, in the class’s words')).toHaveValue(
+    `${title} (again)`,
+  );
+});
+
+test('one with trials is not deleted without a question', async ({ page, request }) => {
+  const title = `Trials stay ${Date.now()}?`;
+  const made = await newInvestigation(request, { title });
+  await page.goto(`/investigations/${made.id}/run`);
+  const bench = new RunBench(page);
+  await bench.predict(3);
+  await bench.trial({ lifted: 4 });
+  await bench.isSaved();
+  await page.goto('/');
+  await page.getByRole('searchbox', { name: 'Find an investigation' }).fill(title);
+  const row = page.getByRole('row').filter({ hasText: title });
+  await row.getByRole('button', { name: `More: ${title}` }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText(/It has 1 trial\. They stay/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(row).toHaveCount(1);
+});
