@@ -10,6 +10,7 @@ for (const scheme of ['light', 'dark'] as const) {
 
     test('the list of investigations has no faults that axe can find', async ({ page }) => {
       await page.goto('/');
+      await page.getByRole('searchbox', { name: 'Find an investigation' }).fill('steel litter');
       await expect(page.getByRole('link', { name: /steel litter/ })).toBeVisible();
       expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
     });
@@ -22,6 +23,8 @@ for (const scheme of ['light', 'dark'] as const) {
       '/wire-and-compass',
       '/compass-set',
       '/shell-magnet',
+      '/magnet',
+      '/magnet/field',
     ]) {
       test(`${place} has no faults that axe can find`, async ({ page }) => {
         await page.goto(place);

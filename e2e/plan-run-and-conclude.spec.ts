@@ -4,12 +4,13 @@ import { countOf, RunBench, stored, take } from './bench.js';
 test('an educator goes from a question to findings', async ({ page, request }) => {
   const bench = new RunBench(page);
   await page.goto('/');
+  await page.getByRole('searchbox', { name: 'Find an investigation' }).fill('steel litter');
   await expect(
     page.getByRole('link', { name: /Do more turns pick up more steel litter/ }),
   ).toBeVisible();
 
   // Question: begin with one that is ready, in the class's own words, with levels far enough apart.
-  await page.getByRole('link', { name: 'New investigation' }).click();
+  await page.getByRole('link', { name: /^Plan a lesson/ }).click();
   await page.getByRole('button', { name: 'Magnet with a straight core' }).click();
   await page.waitForURL('**/question');
   const id = page.url().split('/').at(-2)!;

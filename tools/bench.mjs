@@ -13,6 +13,7 @@ ensureChromium();
 ensureWebBuild();
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
+const { printBundles } = await import('./bench/bundles.mjs');
 
 spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench/core.ts')], {
   cwd: projectFolder,
@@ -23,8 +24,10 @@ await withTemporaryNab({ demo: true }, async ({ address }) => {
   const list = await (await fetch(`${address}/api/investigations`)).json();
   const full = list.reduce((p, q) => (q.trials > p.trials ? q : p));
   await benchDrawing(address, full.id);
+  await benchOpening(address, full.id);
   await benchStrip(address, full.id);
   await benchWrites(address, full.id);
+  await benchBundles(address, full.id);
 });
 
 /** From a key on a winding end to the drawing changed, in the page's own clock. */
@@ -62,6 +65,44 @@ async function benchDrawing(address, id) {
       const what = `Slider to redraw${slower > 1 ? `, processor ${slower} times slower` : ''}`;
       console.log(`${what.padEnd(44)} median ${at(0.5)} ms, 95 % ${at(0.95)} ms`);
     }
+  } finally {
+    await browser.close();
+  }
+}
+
+/** From the address of the Magnet page to its first drawing, in a browser that has seen nothing yet. */
+async function benchOpening(address, id) {
+  const times = [];
+  for (let i = 0; i < 5; i++) {
+    const browser = await launchBrowser();
+    try {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+      await page.addInitScript(() => {
+        const look = () => {
+          const drawn = document.querySelector('nab-cutaway svg > g path');
+          if (drawn) globalThis.firstDrawing = performance.now();
+          else requestAnimationFrame(look);
+        };
+        look();
+      });
+      await page.goto(`${address}/investigations/${id}/magnet`);
+      await page.waitForFunction(() => globalThis.firstDrawing !== undefined);
+      times.push(await page.evaluate(() => globalThis.firstDrawing));
+    } finally {
+      await browser.close();
+    }
+  }
+  times.sort((p, q) => p - q);
+  console.log(
+    `${'Magnet opened to its first drawing'.padEnd(44)} median ${times[2].toFixed(0)} ms, worst of 5 ${times[4].toFixed(0)} ms`,
+  );
+}
+
+/** What the browser fetches for each page. */
+async function benchBundles(address, id) {
+  const browser = await launchBrowser();
+  try {
+    await printBundles(browser, address, id, join(projectFolder, 'web/dist/browser'));
   } finally {
     await browser.close();
   }

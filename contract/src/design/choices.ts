@@ -23,8 +23,8 @@ export const SENSES: Readonly<Record<WindingSense, string>> = {
   anticlockwise: 'Anticlockwise',
 };
 export const PLUS_TAILS: Readonly<Record<PlusTail, string>> = {
-  first: 'Tail of the first turn',
-  last: 'Tail of the last turn',
+  first: 'Wire end where winding began',
+  last: 'Wire end where winding ended',
 };
 export const LIFTING_ENDS: Readonly<Record<LiftingEnds, string>> = {
   one: 'One end',

@@ -14,6 +14,30 @@ it('lists what may be chosen where something else stands', () => {
   expect(faults['core.material']).toMatch(/^Choose a material from the list: .*nail-steel, /);
 });
 
+it('asks neither the size nor the enamel of a wire for folded foil', () => {
+  const {
+    size: _size,
+    insulation: _insulation,
+    ...foil
+  } = {
+    ...newDesign().wire,
+    form: 'foil' as const,
+    foilWidth: '40 mm',
+    foilThickness: '0.016 mm',
+  };
+  expect(errorsOf({ ...newDesign(), wire: foil }, 'file')).toEqual({});
+  expect(
+    Object.keys(errorsOf({ ...newDesign(), wire: { ...foil, form: 'round' } }, 'file')),
+  ).toEqual(expect.arrayContaining(['wire.size', 'wire.insulation']));
+});
+
+it('keeps what the educator calls a material, which behaves like the one chosen', () => {
+  const { core } = newDesign();
+  const own = { ...newDesign(), core: { ...core, materialName: 'ferry rivet' } };
+  expect(errorsOf(own)).toEqual({});
+  expect(toMagnetDesign(own)).toEqual(toMagnetDesign(newDesign()));
+});
+
 describe('a design document', () => {
   it('is valid as a new one, and can be evaluated', () => {
     expect(errorsOf(design)).toEqual({});

@@ -76,12 +76,17 @@ export const corePart = object({
   stripWidth: quantity('length', DESIGN_LIMITS.stripSide).optional(),
   stripThickness: quantity('length', DESIGN_LIMITS.stripSide).optional(),
   material: choice<MaterialId>(MATERIALS, 'a material'),
+  /** What the educator calls the material, which behaves like the one chosen. */
+  materialName: text(40).optional(),
   poles: choice<PoleCount>(POLE_COUNTS, 'one or two').default('one'),
   spacing: quantity('length', DESIGN_LIMITS.spacing).default('40 mm'),
   yoke: choice<Yoke>(YOKES, 'a yoke').default('bar'),
 })
   .noUnknown()
   .required();
+
+/** Of folded foil neither a size nor an enamel is asked; these stand unused in their place. */
+const UNUSED_OF_FOIL = { size: '0.5 mm', insulation: 'bare' } as const;
 
 export const wirePart = object({
   shelf,
@@ -95,6 +100,9 @@ export const wirePart = object({
   folds: counted('folds').default(3),
 })
   .noUnknown()
+  .transform((wire: { form?: unknown } | null) =>
+    wire?.form === 'foil' ? { ...UNUSED_OF_FOIL, ...wire } : wire,
+  )
   .required();
 
 export const windingPart = object({

@@ -8,6 +8,7 @@ export type CautionCode =
   | 'too-hot-for-trial'
   | 'limited-on-time'
   | 'near-short-circuit'
+  | 'cells-warm'
   | 'strip-enamel'
   | 'stiff-wire'
   | 'opening-kick'
@@ -68,6 +69,9 @@ export function coilCautions(
   // A bench supply lowers its own voltage and keeps cool.
   if (!supply.bench && nearShortCircuit(wound))
     cautions.push({ code: 'near-short-circuit', severity: 'caution' });
+  // It is the cells, not the winding, that end the trial.
+  if (wound.cells && wound.cells.onTime < UNHURRIED_S && wound.cells.onTime <= wound.allowedOnTime)
+    cautions.push({ code: 'cells-warm', severity: 'caution' });
   if (wire.form !== 'foil' && wire.insulation.startsWith('enamel')) {
     cautions.push({ code: 'strip-enamel', severity: 'caution' });
   }

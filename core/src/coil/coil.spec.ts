@@ -139,6 +139,25 @@ describe('cautions of a coil', () => {
     expect(codes(withCell(load * 1.01))).toContain('near-short-circuit');
   });
 
+  it('say that the cells, and not the winding, end the trial', () => {
+    const on = (changed: Partial<Coil['supply']>): Coil => ({
+      ...wound({ turns: 30 }),
+      supply: { ...coil.supply, ...changed },
+    });
+    const lantern = on({ chemistry: 'alkaline', size: 'lantern', parallel: 1 });
+    const { cells, allowedOnTime } = windCoil(lantern, former);
+    expect(cells!.power).toBeCloseTo(cells!.current ** 2 * 0.45, 9);
+    const warm = on({ measured: { emf: 1.5, internalResistance: 2 }, size: 'AAA' });
+    const ended = windCoil(warm, former);
+    expect(codes(warm).includes('cells-warm')).toBe(ended.cells!.onTime <= ended.allowedOnTime);
+    expect(allowedOnTime).toBeLessThanOrEqual(cells!.onTime);
+    // Half the current through each of twice as many packs: a quarter of the heat.
+    const beside = windCoil(on({ size: 'AAA', parallel: 2 }), former).cells!;
+    const alone = windCoil(on({ size: 'AAA', parallel: 1 }), former).cells!;
+    expect(beside.power).toBeLessThan(alone.power / 2);
+    expect(windCoil(on({ bench: { voltage: 3, currentLimit: 2 } }), former).cells).toBeNull();
+  });
+
   it('name the fuse for what the supply gives to all that share it', () => {
     const car: Coil = {
       ...wound({ turns: 400 }),

@@ -19,6 +19,7 @@ export {
   turnsOfWire,
   windCoil,
   windingSpec,
+  type CellsInUse,
   type WoundCoil,
 } from './wind-coil.js';
 export { COIL_COUNTS, COIL_LIMITS, WIRE_RESERVE } from './limits.js';

@@ -11,12 +11,12 @@ import {
   type LumpedWinding,
   type TouchedSurface,
 } from '../heat/index.js';
-import type { Source } from '../supply/index.js';
+import { cellOnTime, cellPower, type Source } from '../supply/index.js';
 import { layWinding, turnsFromLength, type Winding, type WindingSpec } from '../winding/index.js';
 import { CONDUCTORS, resistanceOfLength, wireSection, type WireSection } from '../wire/index.js';
 import { checkCoil, requireInsulated } from './check-coil.js';
 import type { Coil, Former } from './coil.js';
-import { sourceOf } from './source.js';
+import { cellOf, sourceOf } from './source.js';
 
 /** A coil as wound, connected and warmed: all that needs no field. SI, temperatures in °C. */
 export interface WoundCoil {
@@ -40,9 +40,23 @@ export interface WoundCoil {
   readonly touched: TouchedSurface;
   /** Temperature at which the on-time ends, °C. */
   readonly touchLimit: number;
-  /** Time from room temperature to the touch limit, s; Infinity when it is never reached. */
+  /**
+   * Time from room temperature until the winding is at its touch limit or the cells are too warm,
+   * whichever comes first, s; Infinity when neither is reached.
+   */
   readonly allowedOnTime: number;
+  /** What becomes of the cells; null for a bench supply. */
+  readonly cells: CellsInUse | null;
   readonly steadyTemperature: number;
+}
+
+/** What a coil asks of each of its cells. */
+export interface CellsInUse {
+  /** Through one cell, A, and the heat it makes inside it, W. */
+  readonly current: number;
+  readonly power: number;
+  /** Time until a cell is too warm, s; Infinity when it never is. */
+  readonly onTime: number;
 }
 
 /**
@@ -169,6 +183,7 @@ function connect(coil: Coil, former: Former, wire: WireSection, winding: Winding
   const touched = touchedSurface(coil.wire);
   const limit = touchLimit(touched, coil.touch ?? 'classroom');
   const branchCurrent = circuit.current / branches;
+  const cells = cellsInUse(coil.supply, circuit.current, lump.ambient);
   return {
     winding,
     wire,
@@ -183,9 +198,19 @@ function connect(coil: Coil, former: Former, wire: WireSection, winding: Winding
     lump,
     touched,
     touchLimit: limit,
-    allowedOnTime: timeToReach(lump, lump.ambient, limit),
+    allowedOnTime: Math.min(timeToReach(lump, lump.ambient, limit), cells?.onTime ?? Infinity),
+    cells,
     steadyTemperature: steadyTemperature(lump),
   };
+}
+
+/** @param drawn by this coil, A; others may share the cells. @param ambient °C. */
+function cellsInUse(supply: Coil['supply'], drawn: number, ambient: number): CellsInUse | null {
+  if (supply.bench) return null;
+  const cell = cellOf(supply);
+  const current = drawn / (supply.parallel * (supply.share ?? 1));
+  const warm = supply.temperature === undefined ? ambient : supply.temperature - 273.15;
+  return { current, power: cellPower(cell, current), onTime: cellOnTime(cell, current, warm) };
 }
 
 /** Length of the former that lies under wire; a part-full first layer covers less than its window. */

@@ -1,3 +1,4 @@
+export { BOLT_SIZES, boltOf, type BoltSize } from './bolts.js';
 export { bestChanges, type Change, type ChangeKind } from './changes.js';
 export {
   CORE_SHAPES,

@@ -9,5 +9,6 @@ export {
   type CellSize,
   type Chemistry,
 } from './cells.js';
+export { cellOnTime, cellPower, trialsOfCharge, WARM_CELL_C } from './cell-heat.js';
 export { cellInUse, MOST_USED } from './discharge.js';
 export { benchSupply, combineCells, measuredResistance, type Source } from './supply.js';

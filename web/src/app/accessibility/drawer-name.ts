@@ -7,6 +7,7 @@ import {
   Injector,
   input,
 } from '@angular/core';
+import { nameOverlayRegion } from './overlay-region';
 import { set } from './set';
 
 /**
@@ -22,6 +23,8 @@ export class DrawerName {
 
   constructor() {
     const injector = inject(Injector);
+    // Also closed it stands in the page, and must stand in a landmark there.
+    nameOverlayRegion();
     afterNextRender(() => effect(() => this.mend(this.nabDrawerOpen()), { injector }));
   }
 

@@ -57,6 +57,12 @@ export class MenuList {
     this.items[0]?.focus();
   }
 
+  /** Waits for the menu to go, which it does in its own time. */
+  private closing(looks = 20): void {
+    if (!this.host.isConnected) this.leave();
+    else if (looks > 0) setTimeout(() => this.closing(looks - 1), 50);
+  }
+
   /** Whoever closed the menu with a key stands where it was opened. */
   private leave(): void {
     const lost = document.activeElement === null || document.activeElement === document.body;
@@ -70,6 +76,10 @@ export class MenuList {
   }
 
   protected press(event: KeyboardEvent): void {
+    if (event.key === 'Escape') {
+      this.closing();
+      return;
+    }
     const { items } = this;
     const at = items.findIndex((item) => item === document.activeElement);
     const to: Record<string, number> = {

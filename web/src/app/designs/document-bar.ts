@@ -80,7 +80,12 @@ export interface MenuEntry {
       <nz-dropdown-menu #menu="nzDropdownMenu">
         <ul nz-menu [nabLabel]="menuName()">
           @for (entry of all(); track entry.words) {
-            <li nz-menu-item nabItem [nzDisabled]="entry.disabled ?? false" (click)="run(entry)">
+            <li
+              nz-menu-item
+              nabItem
+              [nzDisabled]="entry.disabled ?? false"
+              (nabChoose)="entry.run()"
+            >
               {{ entry.words }}
             </li>
           }
@@ -142,10 +147,6 @@ export class DocumentBar<K extends ExperimentId> {
     const opened = readDocument(await file.text(), this.experiment());
     this.faults.set(opened.faults ?? []);
     if (opened.document) this.show(opened.document);
-  }
-
-  protected run({ run, disabled }: MenuEntry): void {
-    if (!disabled) run();
   }
 
   protected show(design: ExperimentDocument): void {

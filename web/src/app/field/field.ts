@@ -116,7 +116,10 @@ export class FieldPage {
   private readonly halt = new Subject<void>();
   private readonly views = viewChildren(FieldPictureView);
 
-  protected readonly layerNames = Object.entries(LAYERS) as [keyof FieldLayers, string][];
+  protected readonly layerNames = Object.entries(LAYERS).map(([value, label]) => ({
+    value,
+    label,
+  }));
   protected readonly files = Object.entries(FILES) as [FileKind, string][];
   protected readonly part = signal('show');
   /** The magnet’s own page: the step beside this one, or the bench above it. */
@@ -135,6 +138,9 @@ export class FieldPage {
     compasses: false,
     saturation: true,
   });
+  protected readonly shownLayers = computed(() =>
+    Object.entries(this.layers()).flatMap(([layer, shown]) => (shown ? [layer] : [])),
+  );
   protected readonly solver = signal<Solver>('device');
   protected readonly earthWay = signal<keyof typeof EARTH>('none');
   protected readonly kept = this.keptField.picture.asReadonly();
@@ -204,8 +210,15 @@ export class FieldPage {
     );
   });
 
-  protected set(layer: keyof FieldLayers, on: boolean): void {
-    this.layers.update((layers) => ({ ...layers, [layer]: on }));
+  protected showLayers(names: readonly string[]): void {
+    const shown = (layer: keyof FieldLayers): boolean => names.includes(layer);
+    this.layers.set({
+      strength: shown('strength'),
+      lines: shown('lines'),
+      filings: shown('filings'),
+      compasses: shown('compasses'),
+      saturation: shown('saturation'),
+    });
   }
 
   protected stop(): void {

@@ -56,6 +56,7 @@ const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
     'demonstration-only',
     'limited-on-time',
     'near-short-circuit',
+    'cells-warm',
     'opening-kick',
     'cells',
     'bench-supply',

@@ -166,6 +166,13 @@ export class QuestionPage {
       ? said
       : [goodNews(plan, cases, judged.trendPower)];
   });
+  /** Why the counts here differ from those of a class that has run: the plan knows the model alone. */
+  protected readonly learnt = computed(() => {
+    const belief = this.store.belief();
+    if (!belief || !this.store.measure().heldAgainst?.endsWith('count')) return null;
+    const factor = Math.exp(belief.mean).toPrecision(2);
+    return `These counts are the model’s alone. This class’s trials so far lifted ${factor} times as much, which Magnet and Run reckon with.`;
+  });
   protected readonly effects = computed(() =>
     (this.store.judgement()?.fair.sideEffects ?? []).map(sideEffectText),
   );

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzNotificationComponent, NzNotificationService } from 'ng-zorro-antd/notification';
+import { NzNotificationService, type NzNotificationComponent } from 'ng-zorro-antd/notification';
 import { NotificationClose } from '../accessibility';
 
 /** What was done, in a sentence, with the way back or on. */

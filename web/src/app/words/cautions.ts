@@ -10,6 +10,8 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
     'Coil, leads and cells get warm. On to lift, off to count, never left on; stop and let it cool at the time shown.',
   'near-short-circuit':
     'The coil is nearly a short circuit: most of the battery’s voltage is lost inside the cells. They heat up and run down fast. Stop if a cell gets hot, swells or smells.',
+  'cells-warm':
+    'The cells warm themselves more than the coil does: they, and not the wire, end the trial. Feel them between trials; a second pack beside them halves the heat in each.',
   'strip-enamel':
     'Sand or scrape the enamel off both ends, away from fingers and not over food, and sweep up the dust. A knife is for an adult.',
   'wire-ends': 'Cut wire ends are sharp: keep them away from eyes and bend them over.',
@@ -31,6 +33,7 @@ const GRAVITY: readonly CautionCode[] = [
   'demonstration-only',
   'too-hot-for-trial',
   'near-short-circuit',
+  'cells-warm',
   'hung-load',
   'opening-kick',
   'limited-on-time',

@@ -10,7 +10,7 @@ import {
 
 type CoreText = Pick<
   DesignDocument['core'],
-  'shape' | 'length' | 'diameter' | 'stripWidth' | 'stripThickness' | 'material'
+  'shape' | 'length' | 'diameter' | 'stripWidth' | 'stripThickness' | 'material' | 'materialName'
 >;
 
 /** A core in a line: “Bolt, 80 mm × 8 mm, low-carbon steel, cold-worked”. */
@@ -21,10 +21,11 @@ export function coreText({
   stripWidth,
   stripThickness,
   material,
+  materialName,
 }: CoreText): string {
   if (shape === 'none') return `No core: a former of ${diameter}, ${length} long`;
   const across = shape === 'strip' ? `${stripWidth} × ${stripThickness}` : diameter;
-  return `${CORE_SHAPES[shape]}, ${length} × ${across}, ${MATERIALS[material].name.toLowerCase()}`;
+  return `${CORE_SHAPES[shape]}, ${length} × ${across}, ${materialName ?? MATERIALS[material].name.toLowerCase()}`;
 }
 
 type WireText = Pick<

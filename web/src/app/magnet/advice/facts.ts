@@ -4,13 +4,17 @@ import {
   ampereTurnsYardstick,
   chainAt,
   CONDUCTORS,
+  findCell,
   formatNumber,
   formatQuantity,
+  LONGEST_TRIAL_S,
   loadHeld,
   MATERIALS,
   openingOf,
   predictiveBand,
   residualAfter,
+  trialsOfCharge,
+  WARM_CELL_C,
   type ClassBelief,
   type Evaluation,
   type MagnetDesign,
@@ -48,7 +52,9 @@ export function decidingFacts(
     {
       name: 'On at most',
       value: secondsText(e.allowedOnTime),
-      note: `${Number.isFinite(e.allowedOnTime) ? 'from cold to' : 'stays below'} ${e.touchLimit} °C`,
+      note: cellsEnd(e)
+        ? `until the cells are at ${WARM_CELL_C} °C inside`
+        : `${Number.isFinite(e.allowedOnTime) ? 'from cold to' : 'stays below'} ${e.touchLimit} °C`,
       formula:
         'C dT/dt = I² R(T) − h A (T − room) − G (T − core), until the winding reaches its touch limit',
       inputs: [
@@ -58,6 +64,11 @@ export function decidingFacts(
         ...(e.lump.core
           ? [
               `core C = ${formatNumber(e.lump.core.heatCapacity)} J/K, G = ${formatNumber(e.lump.core.coupling)} W/K`,
+            ]
+          : []),
+        ...(e.cells
+          ? [
+              `each cell makes ${formatNumber(e.cells.power)} W inside itself: ${Number.isFinite(e.cells.onTime) ? `${WARM_CELL_C} °C after ${secondsText(e.cells.onTime)}` : 'never too warm'}`,
             ]
           : []),
         `left on for good it would reach ${Number.isFinite(e.steadyTemperature) ? `${Math.round(e.steadyTemperature)} °C` : 'no balance'}`,
@@ -119,6 +130,7 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
       ],
       source: conductor.source,
     },
+    ...chargeFact(document, e),
     {
       name: 'Terminal voltage',
       value: volt(e.circuit.terminalVoltage),
@@ -190,6 +202,34 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         'the same space filled with wire of the thickness that matches',
       ],
       source: 'Maximum power transfer.',
+    },
+  ];
+}
+
+/** Whether the cells, and not the winding, end a trial. */
+function cellsEnd(e: Evaluation): boolean {
+  return e.cells !== null && Number.isFinite(e.cells.onTime) && e.cells.onTime <= e.allowedOnTime;
+}
+
+/** How long the batteries last, in trials of the longest allowed length. */
+function chargeFact(document: DesignDocument, e: Evaluation): Fact[] {
+  const { supply } = document;
+  if (!e.cells || e.cells.current === 0) return [];
+  const cell = findCell(supply.chemistry, supply.size);
+  const onTime = Math.min(LONGEST_TRIAL_S, e.allowedOnTime);
+  const trials = trialsOfCharge(cell, e.cells.current, onTime);
+  return [
+    {
+      name: 'Batteries last',
+      value: `${trials} trials`,
+      note: `of ${secondsText(onTime)}, until half their charge is drawn`,
+      formula: '½ Q ÷ (I t)',
+      inputs: [
+        `Q of one cell = ${formatNumber(cell.charge_C / 3.6)} mAh`,
+        `I through one cell = ${amp(e.cells.current)}`,
+      ],
+      source:
+        'Typical charge at classroom currents, from memory; a strong current draws less of it.',
     },
   ];
 }

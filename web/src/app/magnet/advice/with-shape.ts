@@ -1,5 +1,6 @@
 import type { DesignDocument } from '@nab/contract';
 import {
+  boltOf,
   formatQuantity,
   HEADED_SHAPES,
   parseQuantity,
@@ -41,13 +42,18 @@ export function withShape(design: DesignDocument, shape: CoreShape): DesignDocum
     const width = kept(core.headDiameter, (value) => value > diameter);
     // A bolt always has a head; another shape has the one it had.
     if (width !== undefined || shape === 'bolt') {
-      sizes.headDiameter = width ?? mm(diameter * HEAD.width);
-      sizes.headHeight = kept(core.headHeight, (value) => value > 0) ?? mm(diameter * HEAD.height);
+      const made = boltOf(diameter);
+      sizes.headDiameter = width ?? mm(made?.headWidth ?? diameter * HEAD.width);
+      sizes.headHeight =
+        kept(core.headHeight, (value) => value > 0) ??
+        mm(made?.headHeight ?? diameter * HEAD.height);
     }
   }
   if (THREADED_SHAPES.includes(shape)) {
     const pitch = kept(core.threadPitch, (value) => value > 0 && value <= COARSEST * diameter);
     if (pitch !== undefined) sizes.threadPitch = pitch;
+    // Of a bolt that is made, the thread is known.
+    else if (shape === 'bolt' && boltOf(diameter)) sizes.threadPitch = mm(boltOf(diameter)!.pitch);
   }
   return onCore({ ...design, core: { ...bare, shape, ...sizes } });
 }

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { FormField } from '@angular/forms/signals';
 import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import {
+  boltOf,
   CORE_SHAPES,
+  formatQuantity,
   HEADED_SHAPES,
   MATERIALS,
   THREADED_SHAPES,
@@ -13,14 +15,14 @@ import {
 import { Sparkline } from '../../charts';
 import { withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
-import { ChoiceField, QuantityField } from '../../fields';
+import { ChoiceField, QuantityField, TextField } from '../../fields';
 import { FromShelf } from '../shelf';
 import { namesOf } from '../../words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
   selector: 'nab-core-fields',
-  imports: [ChoiceField, FormField, FromShelf, QuantityField, Sparkline],
+  imports: [ChoiceField, FormField, FromShelf, QuantityField, Sparkline, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -86,6 +88,11 @@ import { namesOf } from '../../words';
           [options]="materials"
           [hint]="materialNote()"
         />
+        <nab-text
+          [formField]="form.core.materialName"
+          label="You call it"
+          hint="if the list has no name for it"
+        />
         <nab-choice [formField]="form.core.poles" label="Cores" [options]="poleCounts" />
       }
       @if (core().poles === 'two' && core().shape !== 'none') {
@@ -99,6 +106,13 @@ import { namesOf } from '../../words';
         />
       }
     </div>
+    @if (usual(); as bolt) {
+      <p class="nab-hint">
+        An {{ bolt.name }} bolt usually has a head {{ bolt.width }} wide and {{ bolt.height }} high,
+        and a thread of {{ bolt.pitch }}.
+        <button type="button" class="nab-link" (click)="takeUsual()">Take these sizes</button>
+      </p>
+    }
     @if (core().shape === 'strip') {
       <p class="nab-hint">
         Drawn and reckoned as a round core: wound by its girth, magnetised by its cross-section.
@@ -122,6 +136,27 @@ export class CoreFields {
   protected readonly headed = computed(() => HEADED_SHAPES.includes(this.core().shape));
   protected readonly threaded = computed(() => THREADED_SHAPES.includes(this.core().shape));
   protected readonly materialNote = computed(() => MATERIALS[this.core().material].note);
+
+  /** Head and thread of the bolt by its size, where the design has others or none. */
+  protected readonly usual = computed(() => {
+    const { shape, headDiameter, headHeight, threadPitch } = this.core();
+    const bolt = shape === 'bolt' ? boltOf(this.store.magnet().core.diameter) : null;
+    if (!bolt) return null;
+    const mm = (value: number): string => formatQuantity(value, 'length', 'mm');
+    const [width, height, pitch] = [bolt.headWidth, bolt.headHeight, bolt.pitch].map(mm);
+    const asUsual = headDiameter === width && headHeight === height && threadPitch === pitch;
+    return asUsual ? null : { name: bolt.name, width: width!, height: height!, pitch: pitch! };
+  });
+
+  protected takeUsual(): void {
+    const bolt = this.usual();
+    if (!bolt) return;
+    const { width: headDiameter, height: headHeight, pitch: threadPitch } = bolt;
+    this.store.design().edit((design) => ({
+      ...design,
+      core: { ...design.core, headDiameter, headHeight, threadPitch },
+    }));
+  }
 
   /** A new shape brings the dimensions it needs, and the winding follows. */
   protected chooseShape(shape: CoreShape): void {

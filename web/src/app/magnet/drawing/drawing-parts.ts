@@ -65,7 +65,7 @@ const NAMES: Readonly<Record<PartPlace['part'], string>> = {
     <nz-dropdown-menu #materials="nzDropdownMenu">
       <ul nz-menu class="nab-tall" nabLabel="Material of the core">
         @for (one of steels; track one.id) {
-          <li nz-menu-item nabItem [chosen]="one.id === material()" (click)="choose(one.id)">
+          <li nz-menu-item nabItem [chosen]="one.id === material()" (nabChoose)="choose(one.id)">
             {{ one.name }}
           </li>
         }
@@ -74,12 +74,7 @@ const NAMES: Readonly<Record<PartPlace['part'], string>> = {
     <nz-dropdown-menu #cells="nzDropdownMenu">
       <ul nz-menu nabLabel="Cells">
         @for (step of steps(); track step.label) {
-          <li
-            nz-menu-item
-            nabItem
-            [nzDisabled]="!step.possible"
-            (click)="step.possible && change(step.change)"
-          >
+          <li nz-menu-item nabItem [nzDisabled]="!step.possible" (nabChoose)="change(step.change)">
             {{ step.label }}
           </li>
         }

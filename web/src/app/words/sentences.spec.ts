@@ -1,0 +1,61 @@
+import { newDesign, toMagnetDesign } from '@nab/contract';
+import { evaluateMagnet, PRIOR_BELIEF, type CellStep } from '@nab/core';
+import { describe, expect, it } from 'vitest';
+import { byGravity, cellsSentence, coreText, learntSentence } from './index';
+
+const steps: CellStep[] = [4, 3, 2, 1].map((cells) => ({
+  cells,
+  load: 10 * cells,
+  low: 8 * cells,
+  high: 12 * cells,
+  current: cells,
+  allowedOnTime: 30,
+}));
+
+describe('how few cells hold a load', () => {
+  it('is said of one row of cells', () => {
+    expect(cellsSentence(steps, 18)).toBe('2 cells should hold 18 kg; 3 surely will.');
+    expect(cellsSentence(steps, 8)).toBe('1 cell will hold 8 kg.');
+    expect(cellsSentence(steps, 99)).toBe('No number of cells here holds 99 kg.');
+  });
+
+  it('counts the cells of every pack where packs stand side by side', () => {
+    expect(cellsSentence(steps, 18, 3)).toBe(
+      '2 cells in each of the 3 packs (6 in all) should hold 18 kg; 3 surely will.',
+    );
+  });
+});
+
+describe('cautions', () => {
+  it('stand with the gravest first, whatever order they come in', () => {
+    const codes = ['wire-ends', 'cells', 'hung-load', 'strip-enamel', 'cells-warm'] as const;
+    const sorted = byGravity(codes.map((code) => ({ code, severity: 'caution' as const })));
+    expect(sorted.map(({ code }) => code)).toEqual([
+      'cells-warm',
+      'hung-load',
+      'cells',
+      'strip-enamel',
+      'wire-ends',
+    ]);
+  });
+});
+
+describe('a core in a line', () => {
+  it('has the educator’s own name for its material', () => {
+    const { core } = newDesign();
+    expect(coreText({ ...core, materialName: 'ferry rivet' })).toMatch(/, ferry rivet$/);
+    expect(coreText(core)).toMatch(/cold-worked$/);
+  });
+});
+
+describe('what a class has shown', () => {
+  it('is said with its factor and with the count of the model alone', () => {
+    const evaluation = evaluateMagnet(toMagnetDesign(newDesign()));
+    const said = learntSentence(evaluation, newDesign().load, {
+      ...PRIOR_BELIEF,
+      mean: Math.log(1.5),
+    });
+    expect(said).toMatch(/1\.5 times what Nab’s model alone says/);
+    expect(said).toMatch(/That is \d+ clips, which is what Question plans with/);
+  });
+});
