@@ -4,22 +4,15 @@ import {
   Component,
   type ElementRef,
   input,
+  signal,
   viewChild,
 } from '@angular/core';
 import { select } from 'd3';
-import { NzTableModule } from 'ng-zorro-antd/table';
-import { TableName } from '../accessibility';
 import { More } from '../fields';
 import type { ChartAxes } from './axes';
+import { ChartNumbers, type ChartTable } from './chart-numbers';
 import { drawFrame } from './draw-frame';
 import type { ChartBox } from './places';
-
-/** The same numbers as a chart shows, to be read. */
-export interface ChartTable {
-  readonly caption: string;
-  readonly columns: readonly { readonly name: string; readonly words?: boolean }[];
-  readonly rows: readonly (readonly string[])[];
-}
 
 /**
  * The frame of every chart: squared paper, axes with their labels, and the numbers as a table under
@@ -27,7 +20,7 @@ export interface ChartTable {
  */
 @Component({
   selector: 'nab-chart',
-  imports: [More, NzTableModule, TableName],
+  imports: [ChartNumbers, More],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'nab-chart' },
   template: `
@@ -40,25 +33,10 @@ export interface ChartTable {
       <ng-content />
     </svg>
     @if (table(); as t) {
-      <nab-more [heading]="t.caption">
-        <nz-table [nabTable]="t.caption" nzSize="small" [nzTemplateMode]="true">
-          <thead>
-            <tr>
-              @for (column of t.columns; track column.name) {
-                <th scope="col" [class.num]="!column.words">{{ column.name }}</th>
-              }
-            </tr>
-          </thead>
-          <tbody>
-            @for (row of t.rows; track $index) {
-              <tr>
-                @for (cell of row; track $index) {
-                  <td [class.num]="!t.columns[$index]?.words">{{ cell }}</td>
-                }
-              </tr>
-            }
-          </tbody>
-        </nz-table>
+      <nab-more [heading]="t.caption" (openChange)="opened.set(true)">
+        @defer (when opened()) {
+          <nab-chart-numbers [table]="t" />
+        }
       </nab-more>
     }
   `,
@@ -70,6 +48,8 @@ export class Chart {
   /** Whether what it shows can be reached and pressed. */
   readonly pointsAnswer = input(false);
   readonly table = input<ChartTable | null>(null);
+  /** The table is fetched when it is opened first. */
+  protected readonly opened = signal(false);
   private readonly frame = viewChild.required<ElementRef<SVGGElement>>('frame');
 
   constructor() {

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { type CellStep, type LoadHeld } from '@nab/core';
 import { scaleLinear, scaleLog } from 'd3';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { levelAxes, numberedAxis } from './axes';
 import { AxisChart } from './axis-chart';
 import { CellsChart } from './cells-chart';
@@ -57,11 +57,21 @@ describe('an axis', () => {
 });
 
 /** A chart on a page: what its frame and its table say. */
-function shown(type: typeof CellsChart | typeof LoadChart | typeof AxisChart, inputs: object) {
+async function shown(
+  type: typeof CellsChart | typeof LoadChart | typeof AxisChart,
+  inputs: object,
+) {
   const fixture = TestBed.createComponent<unknown>(type);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   fixture.detectChanges();
   const host = fixture.nativeElement as HTMLElement;
+  // The table is fetched when it is opened.
+  host.querySelector<HTMLElement>('.ant-collapse-header')?.click();
+  await fixture.whenStable();
+  await vi.waitFor(() => {
+    fixture.detectChanges();
+    expect(host.querySelector('tbody tr')).not.toBeNull();
+  });
   const texts = (selector: string): string[] =>
     [...host.querySelectorAll(selector)].map((element) => element.textContent!.trim());
   return { host, texts };
@@ -71,8 +81,8 @@ describe('the charts on one frame', () => {
   const step = (cells: number, low: number, load: number, high: number): CellStep =>
     ({ cells, low, load, high, current: cells }) as CellStep;
 
-  it('say of every number of cells whether the load is held, drawn and as a table', () => {
-    const { host, texts } = shown(CellsChart, {
+  it('say of every number of cells whether the load is held, drawn and as a table', async () => {
+    const { host, texts } = await shown(CellsChart, {
       steps: [step(3, 6, 8, 10), step(2, 4, 6, 8), step(1, 1, 2, 3)],
       load: 5,
     });
@@ -84,25 +94,28 @@ describe('the charts on one frame', () => {
     expect(texts('tbody tr:first-child td')).toEqual(['3', '8 kg', '6 kg', '10 kg', '3 A']);
   });
 
-  it('put the load against the gap on logarithmic scales, and leave out what holds nothing', () => {
+  it('put the load against the gap on logarithmic scales, and leave out what holds nothing', async () => {
     const held = (gap: number, mass: number): LoadHeld => ({
       gap,
       mass,
       force: mass * 9.81,
       plateTooThin: false,
     });
-    const { host, texts } = shown(LoadChart, {
+    const { host, texts } = await shown(LoadChart, {
       points: [held(0.0001, 2), held(0.001, 0.2), held(0.002, 0)],
     });
     expect(host.querySelectorAll('circle')).toHaveLength(2);
     expect(texts('tbody tr')).toHaveLength(2);
     expect(texts('svg g text')).toEqual(expect.arrayContaining(['0.1', '1', '100 g', '1 kg']));
-    expect(shown(LoadChart, { points: [held(0.0001, 2)] }).host.querySelector('svg')).toBeNull();
+    const nothing = TestBed.createComponent<unknown>(LoadChart);
+    nothing.componentRef.setInput('points', [held(0.0001, 2)]);
+    nothing.detectChanges();
+    expect((nothing.nativeElement as HTMLElement).querySelector('svg')).toBeNull();
   });
 
-  it('draw the coil under its field', () => {
+  it('draw the coil under its field', async () => {
     const points = Array.from({ length: 21 }, (_, i) => ({ z: (i - 10) / 100, field: 0.004 }));
-    const { host, texts } = shown(AxisChart, { points, half: 0.05 });
+    const { host, texts } = await shown(AxisChart, { points, half: 0.05 });
     expect(Number(host.querySelector('rect')!.getAttribute('width'))).toBeCloseTo(810 / 2, 6);
     expect(texts('tbody tr td')).toEqual(['-100', '4.00', '0', '4.00', '100', '4.00']);
   });

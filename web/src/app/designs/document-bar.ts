@@ -101,14 +101,17 @@ export interface MenuEntry {
         }
       </ul>
     }
-    <nab-take-dialog
-      [(visible)]="taking"
-      [experiment]="experiment()"
-      [offers]="offers()"
-      [page]="page()"
-      (taken)="show($event)"
-      (file)="open($event)"
-    />
+    <!-- Fetched when somebody wants it. -->
+    @defer (when taking()) {
+      <nab-take-dialog
+        [(visible)]="taking"
+        [experiment]="experiment()"
+        [offers]="offers()"
+        [page]="page()"
+        (taken)="show($event)"
+        (file)="open($event)"
+      />
+    }
     <nab-told />
   `,
 })

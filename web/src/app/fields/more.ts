@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { NzCollapseModule } from 'ng-zorro-antd/collapse';
 import { CollapseHeader } from '../accessibility';
 
@@ -13,7 +13,7 @@ import { CollapseHeader } from '../accessibility';
         nabHeader
         [nzHeader]="heading()"
         [nzActive]="open()"
-        (nzActiveChange)="open.set($event)"
+        (nzActiveChange)="fold($event)"
       >
         <div class="nab-stack"><ng-content /></div>
       </nz-collapse-panel>
@@ -22,5 +22,11 @@ import { CollapseHeader } from '../accessibility';
 })
 export class More {
   readonly heading = input.required<string>();
+  readonly openChange = output<boolean>();
   protected readonly open = signal(false);
+
+  protected fold(open: boolean): void {
+    this.open.set(open);
+    this.openChange.emit(open);
+  }
 }

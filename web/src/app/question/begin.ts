@@ -21,6 +21,7 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 18px;
       max-width: 1120px;
       margin: 0 auto;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { check, designSchema, newDesign, toMagnetDesign } from '@nab/contract';
-import { bestChanges, evaluateMagnet } from '@nab/core';
+import { bestChanges, evaluateMagnet, PRIOR_BELIEF } from '@nab/core';
 import { applyChange, inTypedUnit } from './apply-change';
-import { factsOf, liftFactsOf } from './facts';
+import { decidingFacts, factsOf, liftFactsOf } from './facts';
 
 const document = {
   ...newDesign(),
@@ -35,12 +35,36 @@ describe('a proposed change', () => {
 });
 
 describe('the facts about a magnet', () => {
+  it('say when the cells, and not the winding, end a trial', () => {
+    const onTime = (changed: Partial<typeof document.supply>): string => {
+      const hot = { ...document, supply: { ...document.supply, ...changed } };
+      const facts = decidingFacts(hot, evaluateMagnet(toMagnetDesign(hot)), PRIOR_BELIEF);
+      return facts.find(({ name }) => name === 'On at most')!.note!;
+    };
+    expect(onTime({})).toMatch(/^from cold to \d+ °C$/);
+    expect(onTime({ size: 'AAA', emf: '1.5 V', internalResistance: '0.9 Ω', series: 4 })).toBe(
+      'until the cells are at 50 °C inside',
+    );
+  });
+
+  it('say how full the steel is in words a primary teacher uses, the term in the why', () => {
+    const full = factsOf(document, evaluation).find(({ name }) => /full/.test(name))!;
+    expect(full.value).toMatch(/^\d+ %$/);
+    expect(full.inputs[0]).toMatch(/greatest flux density in the steel: [\d.]+ T/);
+    const all = [...factsOf(document, evaluation), ...liftFactsOf(document, magnet, evaluation)];
+    expect(all.map(({ name }) => name).join()).not.toMatch(/[Yy]ardstick|Face|coercive|fullest/);
+  });
+
   it('each have a value, a formula, inputs and a source', () => {
-    const facts = [...factsOf(document, evaluation), ...liftFactsOf(document, magnet, evaluation)];
-    expect(facts.length).toBe(19);
-    expect(new Set(facts.map(({ name }) => name)).size).toBe(19);
+    const facts = [
+      ...decidingFacts(document, evaluation, PRIOR_BELIEF),
+      ...factsOf(document, evaluation),
+      ...liftFactsOf(document, magnet, evaluation),
+    ];
+    expect(facts.length).toBe(21);
+    expect(new Set(facts.map(({ name }) => name)).size).toBe(21);
     for (const fact of facts) {
-      expect(fact.value).not.toMatch(/NaN|undefined|–/);
+      expect(fact.value).not.toMatch(/NaN|undefined|–|Infinity/);
       expect(fact.inputs.join(' ')).not.toMatch(/NaN|undefined/);
       expect(fact.formula.length).toBeGreaterThan(2);
       expect(fact.source.length).toBeGreaterThan(5);

@@ -1,8 +1,7 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { NzDescriptionsModule } from 'ng-zorro-antd/descriptions';
 import { NzModalModule } from 'ng-zorro-antd/modal';
 import { DialogName } from '../../accessibility';
-import { Keys } from '../../keys';
 
 const KEYS: readonly (readonly [key: string, does: string])[] = [
   ['1 … 6', 'take a part in hand: core, winding, supply, what it lifts, warmth, plate'],
@@ -21,7 +20,7 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
 /** The keys of the magnet’s bench. */
 @Component({
   selector: 'nab-keys-dialog',
-  imports: [DialogName, Keys, NzDescriptionsModule, NzModalModule],
+  imports: [DialogName, NzDescriptionsModule, NzModalModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     kbd {
@@ -33,8 +32,6 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
     }
   `,
   template: `
-    <!-- Not to be reached or seen: a place for the key to act on. -->
-    <span hidden nabKeys="?,Shift+?" (click)="toggle()"></span>
     <nz-modal
       nzTitle="Keys"
       [nzFooter]="null"
@@ -60,9 +57,5 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
 })
 export class KeysDialog {
   protected readonly keys = KEYS;
-  protected readonly shown = signal(false);
-
-  toggle(): void {
-    this.shown.update((shown) => !shown);
-  }
+  readonly shown = model(false);
 }

@@ -10,6 +10,7 @@ import {
 import { Router } from '@angular/router';
 import type { DesignDocument } from '@nab/contract';
 import { DocumentBar, type MenuEntry, type Offer } from '../../designs';
+import { Keys } from '../../keys';
 import { setAside, ShelfStore } from '../../shelf';
 import { Told } from '../../told';
 import { MagnetStore } from '../magnet-store';
@@ -19,7 +20,7 @@ import { SwapDialog } from './swap-dialog';
 /** Undo and redo by name, and one menu: name, copies, shelf, files, comparing, swapping, keys. */
 @Component({
   selector: 'nab-magnet-actions',
-  imports: [DocumentBar, KeysDialog, SwapDialog],
+  imports: [DocumentBar, Keys, KeysDialog, SwapDialog],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { style: 'margin-left: auto' },
   template: `
@@ -32,8 +33,14 @@ import { SwapDialog } from './swap-dialog';
       [last]="last()"
       [offers]="offers()"
     />
-    <nab-swap-dialog [(visible)]="swapping" [design]="store.design().valid()" />
-    <nab-keys-dialog />
+    <!-- Not to be reached or seen: a place for the key to act on. -->
+    <span hidden nabKeys="?,Shift+?" (click)="keysShown.set(!keysShown())"></span>
+    @defer (when swapping()) {
+      <nab-swap-dialog [(visible)]="swapping" [design]="store.design().valid()" />
+    }
+    @defer (when keysShown()) {
+      <nab-keys-dialog [(shown)]="keysShown" />
+    }
   `,
 })
 export class MagnetActions {
@@ -42,10 +49,10 @@ export class MagnetActions {
   private readonly told = inject(Told);
   private readonly router = inject(Router);
   private readonly bar = viewChild.required<DocumentBar<'straight-magnet'>>(DocumentBar);
-  private readonly keys = viewChild.required(KeysDialog);
   /** Somebody wants to name it. */
   readonly name = output();
   protected readonly swapping = signal(false);
+  protected readonly keysShown = signal(false);
 
   protected readonly first = computed((): readonly MenuEntry[] => [
     { words: 'Name …', run: () => this.name.emit() },
@@ -65,7 +72,7 @@ export class MagnetActions {
           },
         ]
       : []),
-    { words: 'Keys', run: () => this.keys().toggle() },
+    { words: 'Keys', run: () => this.keysShown.set(true) },
   ]);
 
   /** Designs that were set aside on the shelf. */
