@@ -21,7 +21,8 @@ const RACE = 'One, two or three cells, on a short winding and on a long one';
 const BOLT = 'A thick bolt on two cells: washers from the strand line';
 /** Two cores under a bar, made from the demo's bolt. */
 const twoPole = async (page) => {
-  await page.getByLabel('Cores').selectOption('two');
+  await page.getByRole('combobox', { name: 'Cores', exact: true }).click();
+  await page.getByRole('option', { name: 'Two cores side by side' }).click();
   await page.evaluate(() => scrollTo(0, 0));
   await page.waitForTimeout(600);
 };
@@ -50,7 +51,7 @@ const SHOTS = [
   { name: 'shelf', path: '/shelf' },
   { name: 'shelf-search', path: '/shelf/search', then: search },
   { name: 'compare', path: compared },
-  { name: 'compare-dark', path: compared, theme: 'dark' },
+  { name: 'magnet-phone', of: LITTER, step: 'magnet', width: 390, height: 844 },
   { name: 'wire-and-compass', path: '/wire-and-compass' },
   { name: 'shell-magnet', path: '/shell-magnet' },
   { name: 'prepare', of: LITTER, step: 'prepare' },

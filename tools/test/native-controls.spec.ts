@@ -33,7 +33,9 @@ function found(): string[] {
 /** `file: kind` of the list in docs/decisions, each with its reason behind a dash. */
 function justified(): string[] {
   const text = readFileSync(join(root, 'docs/decisions/README.md'), 'utf8');
-  return [...text.matchAll(/^- `([^`]+)` (.+?) – .{20,}$/gm)].map(([, path, kind]) => `${path}: ${kind}`);
+  return [...text.matchAll(/^- `([^`]+)` (.+?) – .{20,}$/gm)].map(
+    ([, path, kind]) => `${path}: ${kind}`,
+  );
 }
 
 describe('native controls', () => {

@@ -10,11 +10,9 @@ describe('metric bolts', () => {
   ])('M%d has a pitch of %d mm and a head %d by %d mm', (d, pitch, width, height) => {
     const bolt = boltOf(d * 1e-3)!;
     expect(bolt.name).toBe(`M${d}`);
-    expect([bolt.pitch, bolt.headWidth, bolt.headHeight].map((x) => Number((x * 1e3).toFixed(3)))).toEqual([
-      pitch,
-      width,
-      height,
-    ]);
+    expect(
+      [bolt.pitch, bolt.headWidth, bolt.headHeight].map((x) => Number((x * 1e3).toFixed(3))),
+    ).toEqual([pitch, width, height]);
   });
 
   it('are known by a shank that is a little thinner than its name', () => {

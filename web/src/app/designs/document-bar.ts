@@ -51,6 +51,7 @@ export interface MenuEntry {
       padding-inline: 10px;
     }
     .step {
+      margin-left: 4px;
       font-weight: 400;
     }
   `,
