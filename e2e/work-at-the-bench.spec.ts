@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, chosen, fromMenu, take } from './bench.js';
+import { choose, chosen, fromMenu, newInvestigation, stored, take } from './bench.js';
 
 const sentence = (page: Page) => page.getByText(/^Lifts about \d+/);
 /** Nothing of the main job lies below the lower edge. */
@@ -162,4 +162,38 @@ test('the bar between drawing and fields is moved by keys and keeps its place', 
   await expect(bar).toHaveAttribute('aria-valuenow', String(before + 10));
   await page.reload();
   await expect(bar).toHaveAttribute('aria-valuenow', String(before + 10));
+});
+
+test('a magnet by itself is swapped in for an investigation’s, and taken back', async ({
+  page,
+  request,
+}) => {
+  const title = `Swapped ${Date.now()}?`;
+  const { id } = await newInvestigation(request, { title });
+  const before = (await stored(request, id)).design.design.name;
+  await page.goto('/magnet?design=new');
+  const name = `Swap ${Date.now()}`;
+  await page.getByLabel('Name of the magnet').fill(name);
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await fromMenu(page, 'Magnet', 'Swap in for an investigation');
+  await expect(page.getByRole('button', { name: 'Swap it in' })).toBeDisabled();
+  await choose(page, 'Investigation', title);
+  await page.getByRole('button', { name: 'Swap it in' }).click();
+  await expect(page.getByText(`“${name}” is now the magnet of “${title}”.`).last()).toBeVisible();
+  expect((await stored(request, id)).design.design.name).toBe(name);
+  await page.locator('.ant-notification-notice').getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await stored(request, id)).design.design.name).toBe(before);
+});
+
+test('a bolt by its size brings head and thread, and a material its own name', async ({ page }) => {
+  await page.goto('/magnet?design=new');
+  await choose(page, 'Shape', 'Bolt');
+  await page.getByLabel('Diameter', { exact: true }).fill('M10');
+  await expect(page.getByText(/An M10 bolt usually has a head 16 mm wide/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take these sizes' }).click();
+  await expect(page.getByLabel('Head, width')).toHaveValue('16 mm');
+  await expect(page.getByLabel('Pitch of the thread')).toHaveValue('1.5 mm');
+  await page.getByLabel('You call it').fill('ferry rivet');
+  await fromMenu(page, 'Magnet', 'Compare with another');
+  await expect(page.getByRole('row', { name: /^Core differs/ })).toContainText('ferry rivet');
 });

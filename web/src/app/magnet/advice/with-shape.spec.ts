@@ -37,6 +37,20 @@ describe('another shape of core', () => {
     },
   );
 
+  it('knows head and thread of a bolt by its size, and none of a screw', () => {
+    const { core } = withShape(withCore({ diameter: '8 mm' }), 'bolt');
+    expect(core).toMatchObject({
+      headDiameter: '13 mm',
+      headHeight: '5.3 mm',
+      threadPitch: '1.25 mm',
+    });
+    expect(withShape(withCore({ diameter: '8 mm' }), 'screw').core.threadPitch).toBeUndefined();
+    // Of a shank of no usual size the head is about right, and the thread is not guessed.
+    const odd = withShape(withCore({ diameter: '9 mm' }), 'bolt').core;
+    expect(odd.headDiameter).toBe('14 mm');
+    expect(odd.threadPitch).toBeUndefined();
+  });
+
   it('keeps what stood there and can be made', () => {
     const there = withCore({ diameter: '8 mm', bore: '5 mm', headDiameter: '13 mm' });
     expect(withShape(there, 'pipe').core.bore).toBe('5 mm');

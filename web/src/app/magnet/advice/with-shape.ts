@@ -53,7 +53,9 @@ export function withShape(design: DesignDocument, shape: CoreShape): DesignDocum
     const pitch = kept(core.threadPitch, (value) => value > 0 && value <= COARSEST * diameter);
     if (pitch !== undefined) sizes.threadPitch = pitch;
     // Of a bolt that is made, the thread is known.
-    else if (shape === 'bolt' && boltOf(diameter)) sizes.threadPitch = mm(boltOf(diameter)!.pitch);
+    else if (shape === 'bolt' && boltOf(diameter)) {
+      sizes.threadPitch = formatQuantity(boltOf(diameter)!.pitch, 'length', 'mm');
+    }
   }
   return onCore({ ...design, core: { ...bare, shape, ...sizes } });
 }

@@ -4,11 +4,14 @@ import { HEAD_ENDS, POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import {
   boltOf,
   CORE_SHAPES,
+  CoreError,
   formatQuantity,
   HEADED_SHAPES,
   MATERIALS,
+  parseQuantity,
   THREADED_SHAPES,
   YOKES,
+  type BoltSize,
   type CoreShape,
   type SweepPoint,
 } from '@nab/core';
@@ -140,7 +143,7 @@ export class CoreFields {
   /** Head and thread of the bolt by its size, where the design has others or none. */
   protected readonly usual = computed(() => {
     const { shape, headDiameter, headHeight, threadPitch } = this.core();
-    const bolt = shape === 'bolt' ? boltOf(this.store.magnet().core.diameter) : null;
+    const bolt = shape === 'bolt' ? boltTyped(this.core().diameter) : null;
     if (!bolt) return null;
     const mm = (value: number): string => formatQuantity(value, 'length', 'mm');
     const [width, height, pitch] = [bolt.headWidth, bolt.headHeight, bolt.pitch].map(mm);
@@ -161,5 +164,15 @@ export class CoreFields {
   /** A new shape brings the dimensions it needs, and the winding follows. */
   protected chooseShape(shape: CoreShape): void {
     this.store.design().edit((design) => withShape(design, shape));
+  }
+}
+
+/** The bolt whose size is typed, even while its old head does not fit it. */
+function boltTyped(diameter: string): BoltSize | null {
+  try {
+    return boltOf(parseQuantity(diameter, 'length').si);
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
   }
 }
