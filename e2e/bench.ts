@@ -82,6 +82,8 @@ export async function take(page: Page, part: string): Promise<void> {
 export async function fromMenu(page: Page, menu: string, entry: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${menu}`) }).click();
   await page.getByRole('menuitem', { name: entry }).click();
+  // It closes in its own time, and until then its button would only close it.
+  await expect(page.getByRole('menu')).toHaveCount(0);
 }
 
 /** Opens the drawer of all figures at one of them, and reads its why. */

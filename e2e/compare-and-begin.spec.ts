@@ -66,6 +66,7 @@ test('wire, compass and cells stand by themselves, are kept, taken back and open
   const file = page.getByLabel('A design file: the file');
   await fromMenu(page, 'Design', 'Take another, or a file');
   await file.setInputFiles('docs/examples/compass.json');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByLabel('Distance of the needle')).not.toHaveValue('9 cm');
   await page.getByRole('button', { name: /^Undo/ }).first().click();
   await expect(page.getByLabel('Distance of the needle')).toHaveValue('9 cm');

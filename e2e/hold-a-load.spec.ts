@@ -122,6 +122,7 @@ test('its file is saved and opened, and a wrong one is refused in words', async 
       mimeType: 'application/json',
       buffer: Buffer.from(JSON.stringify(content)),
     });
+    await expect(page.getByRole('dialog')).toHaveCount(0);
   };
   await open({ ...saved, winding: { ...saved.winding, turns: 140 } });
   await expect(page.getByLabel('Turns', { exact: true })).toHaveValue('140');

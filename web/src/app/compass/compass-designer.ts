@@ -27,7 +27,7 @@ import {
 import type { Schema } from 'yup';
 import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
-import { DocumentBar, DropFile } from '../designs';
+import { DocumentBar, DropFile, hasFault } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
@@ -127,9 +127,7 @@ export class CompassDesigner {
   });
 
   protected faulty(...parts: (keyof CompassDocument)[]): boolean {
-    return this.document()
-      .errors()
-      .some(({ path }) => parts.some((part) => path === part || path.startsWith(`${part}.`)));
+    return hasFault(this.document(), ...parts);
   }
 
   protected rename(name: string): void {

@@ -22,7 +22,7 @@ import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { catchError, of, switchMap } from 'rxjs';
 import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
 import { Cutaway, type EdgeMove } from '../cutaway';
-import { DropFile } from '../designs';
+import { DropFile, hasFault } from '../designs';
 import { NameBox } from '../fields';
 import { Notice } from '../notices';
 import { ShelfStore } from '../shelf';
@@ -178,11 +178,8 @@ export class MagnetDesigner {
     void inject(ShelfStore).load();
   }
 
-  protected faulty(part: keyof DesignDocument): boolean {
-    return this.store
-      .design()
-      .errors()
-      .some(({ path }) => path === part || path.startsWith(`${part}.`));
+  protected faulty(...parts: (keyof DesignDocument)[]): boolean {
+    return hasFault(this.store.design(), ...parts);
   }
 
   protected careful(part: string): boolean {

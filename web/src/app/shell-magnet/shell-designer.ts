@@ -12,7 +12,7 @@ import { formatQuantity, INSULATIONS, MATERIALS, shellCautions, type Caution } f
 import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
 import { CellsChart, LoadChart } from '../charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
-import { DocumentBar, DropFile, type MenuEntry } from '../designs';
+import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
 import { cellsSentence, massText, namesOf, TAKING_CELLS } from '../words';
@@ -112,10 +112,7 @@ export class ShellDesigner {
   });
 
   protected faulty(...parts: (keyof ShellDocument)[]): boolean {
-    return this.store
-      .document()
-      .errors()
-      .some(({ path }) => parts.some((part) => path === part || path.startsWith(`${part}.`)));
+    return hasFault(this.store.document(), ...parts);
   }
 
   protected rename(name: string): void {
