@@ -4,5 +4,4 @@ export { CautionLine } from './caution-line';
 export { CautionList } from './caution-list';
 export { DecidingFigures } from './deciding-figures';
 export { type Fact } from './fact';
-export { FactsGrid } from './facts-grid';
 export { FiguresDrawer } from './figures-drawer';

@@ -1,3 +1,5 @@
+import { changedPaths } from '../saving';
+
 /** What a step back or forth changes, for the button that takes it. */
 const THINGS: Readonly<Record<string, string>> = {
   'winding.turns': 'turns',
@@ -39,25 +41,10 @@ const THINGS: Readonly<Record<string, string>> = {
   touch: 'touch limit',
 };
 
-const isRecord = (x: unknown): x is Record<string, unknown> =>
-  typeof x === 'object' && x !== null && !Array.isArray(x);
-
-/** Paths in which two documents differ, one level deep, such as `winding.turns`. */
-function differences(before: object, after: object): string[] {
-  const [a, b] = [before, after] as Record<string, unknown>[];
-  return [...new Set([...Object.keys(a!), ...Object.keys(b!)])].flatMap((key) => {
-    const [x, y] = [a![key], b![key]];
-    if (x === y) return [];
-    if (!isRecord(x) || !isRecord(y)) return [key];
-    const inner = [...new Set([...Object.keys(x), ...Object.keys(y)])].filter((k) => x[k] !== y[k]);
-    return inner.map((k) => `${key}.${k}`);
-  });
-}
-
 /** Names the step between two documents: the one thing that differs, or the part, or the whole. */
 export function stepWords(before: object | undefined, after: object): string {
   if (before === undefined) return '';
-  const paths = differences(before, after);
+  const paths = changedPaths(before, after);
   const parts = [...new Set(paths.map((path) => path.split('.')[0]!))];
   const [only] = paths;
   if (only === undefined) return '';

@@ -1,4 +1,4 @@
 export { benchStore, type OutgoingRecord } from './bench-store';
 export { NotKept, Outbox } from './outbox';
-export { SavedDocument, type SaveProgress, type SaveState } from './saved-document';
+export { changedPaths, SavedDocument, type SaveProgress, type SaveState } from './saved-document';
 export { restedValue } from './rested';

@@ -111,7 +111,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     const before = this.valueSignal();
     const next = change(before);
     const now = Date.now();
-    const touched = changedKeys(before, next);
+    const touched = changedPaths(before, next).join(' ');
     // A burst of keys in one field, or a drag, is one step back and not a hundred.
     const sameBurst = touched === this.lastTouched && now - this.lastEdit < STEP_MS;
     if (!sameBurst) this.past.update((past) => [...past.slice(1 - MOST_STEPS), before]);
@@ -260,21 +260,19 @@ function pageLeft(): Observable<unknown> {
   return typeof window === 'undefined' ? EMPTY : fromEvent(window, 'pagehide');
 }
 
-/** Names of the keys that differ, one level deep, such as `winding.turns`. */
-function changedKeys(before: object, after: object): string {
+/** Paths in which two documents differ, one level deep, such as `winding.turns`. */
+export function changedPaths(before: object, after: object): string[] {
   const differing = (a: object, b: object): string[] =>
     [...new Set([...Object.keys(a), ...Object.keys(b)])].filter(
       (key) => a[key as keyof typeof a] !== b[key as keyof typeof b],
     );
-  return differing(before, after)
-    .flatMap((key) => {
-      const [a, b] = [
-        before[key as keyof typeof before],
-        after[key as keyof typeof after],
-      ] as unknown[];
-      const isRecord = (x: unknown): x is object =>
-        typeof x === 'object' && x !== null && !Array.isArray(x);
-      return isRecord(a) && isRecord(b) ? differing(a, b).map((inner) => `${key}.${inner}`) : [key];
-    })
-    .join(' ');
+  return differing(before, after).flatMap((key) => {
+    const [a, b] = [
+      before[key as keyof typeof before],
+      after[key as keyof typeof after],
+    ] as unknown[];
+    const isRecord = (x: unknown): x is object =>
+      typeof x === 'object' && x !== null && !Array.isArray(x);
+    return isRecord(a) && isRecord(b) ? differing(a, b).map((inner) => `${key}.${inner}`) : [key];
+  });
 }
