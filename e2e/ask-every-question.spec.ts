@@ -211,6 +211,28 @@ test('the words of the question are choices, by hand and by keyboard', async ({
   });
 });
 
+test('a kind is chosen from the list, and may bear the name that the class gives it', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/question`);
+  await choose(page, 'What we change', 'Material of the core');
+  const second = page.getByLabel('Level 2', { exact: true });
+  await second.fill('bra');
+  await page.getByRole('option', { name: 'Brass', exact: true }).click();
+  await expect(second).toHaveValue('Brass');
+  const third = page.getByLabel('Level 3', { exact: true });
+  await third.fill('Door key: brass');
+  await third.press('Escape');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await expect(page.getByText('Door key', { exact: true }).first()).toBeVisible();
+  await third.fill('Door key: cheese');
+  await third.press('Escape');
+  await expect(page.getByText(/^Choose one from the list: .* A name of your own/)).toBeVisible();
+  await expect(third).toHaveAttribute('aria-invalid', 'true');
+});
+
 test('a level is dragged on the strip by arrow keys, and one that burns is stopped here', async ({
   page,
   request,

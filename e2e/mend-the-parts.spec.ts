@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { fromMenu, take } from './bench.js';
+import { choose, fromMenu, newInvestigation, take } from './bench.js';
 
 // A test for each directive of web/src/app/accessibility that fails without it, with ng-zorro-antd
 // 21.3.3: when one passes without its directive, the library has learnt it and the directive can go.
@@ -158,6 +158,30 @@ test('table and sorted column: a name, an order, and keys', async ({ page }) => 
   await expect(head).toHaveAttribute('aria-sort', 'ascending');
   await head.getByRole('button').press(' ');
   await expect(head).toHaveAttribute('aria-sort', 'descending');
+});
+
+test('auto-complete: a combobox that knows its list and the option in hand', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/question`);
+  await choose(page, 'What we change', 'Material of the core');
+  const box = page.getByRole('combobox', { name: 'Level 2', exact: true });
+  await expect(box).toHaveAttribute('aria-expanded', 'false');
+  await box.fill('s');
+  await expect(box).toHaveAttribute('aria-expanded', 'true');
+  const list = page.locator(`[id="${await box.getAttribute('aria-controls')}"]`);
+  await expect(list).toHaveRole('listbox');
+  await expect(list).toHaveAccessibleName('Kinds to choose from');
+  await box.press('ArrowDown');
+  const option = page.locator(`[id="${await box.getAttribute('aria-activedescendant')}"]`);
+  await expect(option).toHaveRole('option');
+  await faultless(page);
+  const words = (await option.textContent())!.trim();
+  await box.press('Enter');
+  await expect(box).toHaveValue(words);
+  await expect(box).toHaveAttribute('aria-expanded', 'false');
 });
 
 test('segmented control: a group of radio buttons with a name', async ({ page }) => {

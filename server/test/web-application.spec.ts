@@ -1,6 +1,7 @@
 import { mkdtempSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
@@ -13,6 +14,7 @@ beforeAll(async () => {
   mkdirSync(join(folder, 'media'));
   writeFileSync(join(folder, 'index.html'), '<title>Nab</title>');
   writeFileSync(join(folder, 'main-ABCDEFGH.js'), '1');
+  writeFileSync(join(folder, 'main-ABCDEFGH.js.gz'), gzipSync('1'));
   writeFileSync(join(folder, 'mark.svg'), '<svg/>');
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
@@ -35,6 +37,18 @@ describe('the built application', () => {
       }
     },
   );
+
+  it('sends what the build compressed to whoever understands it', async () => {
+    const url = '/main-ABCDEFGH.js';
+    const small = await app.inject({ url, headers: { 'accept-encoding': 'gzip, br' } });
+    expect(small.headers['content-encoding']).toBe('gzip');
+    expect(small.headers['content-type']).toMatch('javascript');
+    expect(small.headers['cache-control']).toContain('immutable');
+    expect(gunzipSync(small.rawPayload).toString()).toBe('1');
+    const plain = await app.inject({ url });
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    expect(plain.payload).toBe('1');
+  });
 
   it('may keep hashed files for ever and must ask again for the others', async () => {
     const hashed = await app.inject({ url: '/main-ABCDEFGH.js' });

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { cacheFolder, projectFolder } from './folders.mjs';
 
 export const webFolder = join(projectFolder, 'web', 'dist', 'browser');
@@ -36,8 +37,19 @@ export function ensureWebBuild() {
     process.stderr.write('The application could not be built; see above.\n');
     process.exit(1);
   }
+  compress(webFolder);
   mkdirSync(cacheFolder, { recursive: true });
   writeFileSync(stamp, sources);
+}
+
+/** Leaves a compressed file beside each that gains by it, so that the server need not do it again. */
+function compress(folder) {
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+    const path = join(entry.parentPath ?? entry.path, entry.name);
+    if (entry.isFile() && /\.(js|css|svg|html)$/.test(path)) {
+      writeFileSync(`${path}.gz`, gzipSync(readFileSync(path), { level: 9 }));
+    }
+  }
 }
 
 function hashOf(paths) {

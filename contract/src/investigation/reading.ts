@@ -1,5 +1,5 @@
 import { lazy, mixed, number, object, string, type Schema } from 'yup';
-import { type KeptPrediction, type Outcome } from '@nab/core';
+import type { KeptPrediction, Outcome } from '@nab/core';
 import { MOST_OBJECTS } from './plan.js';
 import { choice, count, filledText, text, uuid } from '../fields/index.js';
 

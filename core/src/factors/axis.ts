@@ -34,13 +34,15 @@ export type Axis =
       readonly options: Readonly<Record<string, string>>;
       /** Other names that may be typed, lower case. */
       readonly aliases?: Readonly<Record<string, string>>;
+      /** Whether a kind may bear a name of the class's own: `Teaspoon: stainless steel`. */
+      readonly named?: boolean;
     }
   | {
       /** Each level is a design of its own, named. */
       readonly kind: 'designs';
     };
 
-/** A level: a number (SI), the id of a kind, or the name of a design. */
+/** A level: a number (SI), the id of a kind (`brass`, `brass: Door key`), or the name of a design. */
 export type LevelValue = number | string;
 
 /** Whether levels stand in an order on a line. */
@@ -73,15 +75,14 @@ export function parseLevel(axis: Axis, text: string): LevelValue {
       throw invalid(`Must be a ${axis.whole ? 'whole ' : ''}number from ${rangeText(axis)}.`, text);
     }
     case 'kinds': {
-      const lower = trimmed.toLowerCase();
-      const id =
-        axis.aliases?.[lower] ??
-        Object.keys(axis.options).find(
-          (key) => key === lower || axis.options[key]!.toLowerCase() === lower,
-        );
-      if (id !== undefined) return id;
+      const plain = kindCalled(axis, trimmed);
+      if (plain !== null) return plain;
+      const [, own, kind] = (axis.named && /^([^:]+?)\s*:\s*(.+)$/.exec(trimmed)) || [];
+      const id = kind === undefined ? null : kindCalled(axis, kind);
+      if (id !== null) return namedKind(id, own!);
       const names = Object.values(axis.options).join(', ');
-      throw invalid(`Choose one from the list: ${names}.`, text);
+      const how = axis.named ? ' A name of your own goes before it: “Door key: brass”.' : '';
+      throw invalid(`Choose one from the list: ${names}.${how}`, text);
     }
     case 'designs':
       if (trimmed !== '') return trimmed;
@@ -89,9 +90,25 @@ export function parseLevel(axis: Axis, text: string): LevelValue {
   }
 }
 
-/** A level in words with its unit: `60 turns`, `0.5 mm`, `Brass`. */
+/** A level of a kind that bears a name of its own. */
+export const namedKind = (kind: string, own: string): string => `${kind}${NAMED}${own}`;
+
+/** The kind of a level that may bear a name of its own. */
+export const kindOf = (level: LevelValue): string => String(level).split(NAMED)[0]!;
+
+/** A level in a word or two: what the class calls it, or what it is. */
+export function levelName(axis: Axis, value: LevelValue): string {
+  const [, own] = axis.kind === 'kinds' ? String(value).split(NAMED) : [];
+  return own ?? levelText(axis, value);
+}
+
+/** A level in words with its unit: `60 turns`, `0.5 mm`, `Brass`, `Door key: brass`. */
 export function levelText(axis: Axis, value: LevelValue): string {
-  if (axis.kind === 'kinds') return axis.options[value] ?? String(value);
+  if (axis.kind === 'kinds') {
+    const [id = '', own] = String(value).split(NAMED);
+    const name = axis.options[id] ?? id;
+    return own === undefined ? name : `${own}: ${name.toLowerCase()}`;
+  }
   if (typeof value === 'string') return value;
   if (axis.kind === 'quantity') return formatQuantity(value, axis.quantity, axis.unit, 4);
   if (axis.kind === 'number') {
@@ -118,6 +135,21 @@ export function axisNumber(axis: Axis, value: LevelValue): number {
 
 function rangeText(axis: Axis & { readonly min: number; readonly max: number }): string {
   return `${levelText(axis, axis.min)} to ${levelText(axis, axis.max)}`;
+}
+
+/** Between the id of a kind and a name of its own. */
+const NAMED = ': ';
+
+function kindCalled(axis: Axis & { readonly kind: 'kinds' }, text: string): string | null {
+  const lower = text.toLowerCase();
+  const aliased = Object.entries(axis.aliases ?? {}).find(([alias]) => alias === lower)?.[1];
+  return (
+    aliased ??
+    Object.keys(axis.options).find(
+      (key) => key === lower || axis.options[key]!.toLowerCase() === lower,
+    ) ??
+    null
+  );
 }
 
 /** `3 sheets` where sheets are a word of the axis; undefined for anything else. */

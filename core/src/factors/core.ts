@@ -1,6 +1,7 @@
 import { CoreError } from '../errors.js';
 import { MAGNET_LIMITS, thickerCore, withoutCore, type MagnetDesign } from '../magnet/index.js';
 import { MATERIALS, type MaterialId } from '../steel/index.js';
+import { kindOf } from './axis.js';
 import type { Factor } from './factor.js';
 
 type Core = MagnetDesign['core'];
@@ -32,19 +33,22 @@ export const coreMaterial: Factor = {
       nothing: 'none',
       air: 'none',
     },
+    named: true,
   },
   on: {
     'straight-magnet': {
       read: ({ core }) => (core.shape === 'none' ? 'none' : core.material),
       apply(design, level) {
-        if (level === 'none') return { ...design, core: withoutCore(design.core) };
-        return { ...design, core: { ...requireCore(design), material: level as MaterialId } };
+        const kind = kindOf(level);
+        if (kind === 'none') return { ...design, core: withoutCore(design.core) };
+        return { ...design, core: { ...requireCore(design), material: kind as MaterialId } };
       },
     },
     'shell-magnet': {
       read: ({ material }) => material,
       apply(design, level) {
-        if (level !== 'none') return { ...design, material: level as MaterialId };
+        const kind = kindOf(level);
+        if (kind !== 'none') return { ...design, material: kind as MaterialId };
         throw new CoreError('LEVEL_IMPOSSIBLE', 'A shell magnet without its cup is no magnet.');
       },
     },

@@ -16,6 +16,7 @@ import {
   FACTOR_IDS,
   factorOf,
   isGraded,
+  levelName,
   levelOf,
   levelSubject,
   levelText,
@@ -195,6 +196,9 @@ describe('a level as typed', () => {
     ['core-material', 'Steel', 'nail-steel'],
     ['core-material', 'nothing', 'none'],
     ['core-material', 'Brass', 'brass'],
+    ['core-material', 'Door key: Brass', 'brass: Door key'],
+    ['core-material', 'Long nail : steel', 'nail-steel: Long nail'],
+    ['core-material', 'Fork: stainless steel, magnetic kind (430)', 'stainless-ferritic: Fork'],
     ['cell-kind', 'AA', 'alkaline/aa'],
     ['gap', '3 sheets', 3e-4],
     ['gap', '0.2 mm', 2e-4],
@@ -215,6 +219,10 @@ describe('a level as typed', () => {
     ['wire-thickness', '77 AWG', 'GAUGE_UNKNOWN'],
     ['core-material', 'cheese', 'LEVEL_INVALID'],
     ['core-material', 'toString', 'LEVEL_INVALID'],
+    ['core-material', 'constructor', 'LEVEL_INVALID'],
+    ['core-material', 'Door key: cheese', 'LEVEL_INVALID'],
+    ['core-material', ': brass', 'LEVEL_INVALID'],
+    ['core-presence', 'Nail: with', 'LEVEL_INVALID'],
     ['gap', '3 slices', 'QUANTITY_UNREADABLE'],
     ['designs', '  ', 'LEVEL_INVALID'],
   ])('of %s refuses %s', (id, text, code) => {
@@ -225,5 +233,19 @@ describe('a level as typed', () => {
       caught = error;
     }
     expect((caught as CoreError).code).toBe(code);
+  });
+
+  it('of a material may bear the class’s own name, and is that material with it', () => {
+    const level = parseLevel(axis('core-material'), 'Door key: brass');
+    expect(levelName(axis('core-material'), level)).toBe('Door key');
+    expect(levelText(axis('core-material'), level)).toBe('Door key: brass');
+    expect(parseLevel(axis('core-material'), levelText(axis('core-material'), level))).toBe(level);
+    expect(levelName(axis('turns'), 60)).toBe('60 turns');
+    for (const experiment of experimentsOf('core-material')) {
+      const subject = startSubject(experiment);
+      expect(levelSubject(subject, 'core-material', level)).toEqual(
+        levelSubject(subject, 'core-material', 'brass'),
+      );
+    }
   });
 });

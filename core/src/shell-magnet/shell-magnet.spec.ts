@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
-import { type CoreError } from '../errors.js';
+import type { CoreError } from '../errors.js';
 import { forceOn, QUICK, solveAdaptively } from '../fem/index.js';
 import { cellsToHold } from '../magnet/index.js';
 import { findMaterial, linearCurve } from '../steel/index.js';

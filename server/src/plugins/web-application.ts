@@ -8,7 +8,10 @@ export const webApplication = plugin<{ folder: string }>(async (app, { folder })
   await app.register(fastifyStatic, {
     root: folder,
     cacheControl: false,
-    setHeaders(reply, path) {
+    // What the build left beside a file as .gz is sent to whoever understands it.
+    preCompressed: true,
+    setHeaders(reply, served) {
+      const path = served.replace(/\.gz$/, '');
       // Hashed names never change their content; everything else must be asked for again.
       const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path) || path.includes('/media/');
       reply.setHeader('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');

@@ -1,4 +1,6 @@
+import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { Server } from './server';
 
 export const routes: Routes = [
   {
@@ -61,6 +63,13 @@ export const routes: Routes = [
   },
   {
     path: 'investigations/:id',
+    // Its page and what it shows are fetched side by side.
+    canActivate: [
+      ({ params }) => {
+        inject(Server).fetchAhead(String(params['id']));
+        return true;
+      },
+    ],
     loadComponent: () => import('./steps/investigation').then((m) => m.InvestigationPage),
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'question' },
@@ -72,7 +81,11 @@ export const routes: Routes = [
       {
         path: 'magnet',
         title: 'Magnet – Nab',
-        loadComponent: () => import('./experiments/bench-page').then((m) => m.BenchPage),
+        loadComponent: () => {
+          // Most are about a magnet: its bench comes along while the investigation is being fetched.
+          void import('./magnet/magnet-bench');
+          return import('./experiments/bench-page').then((m) => m.BenchPage);
+        },
       },
       {
         path: 'field',

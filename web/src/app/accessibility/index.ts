@@ -1,3 +1,4 @@
+export { AutoCompleteRole } from './auto-complete-role';
 export { CollapseHeader } from './collapse-header';
 export { DialogName } from './dialog-name';
 export { DrawerName } from './drawer-name';

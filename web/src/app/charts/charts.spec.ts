@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { type CellStep, type LoadHeld } from '@nab/core';
+import type { CellStep, LoadHeld } from '@nab/core';
 import { scaleLinear, scaleLog } from 'd3';
 import { describe, expect, it, vi } from 'vitest';
 import { levelAxes, numberedAxis } from './axes';

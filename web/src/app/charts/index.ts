@@ -2,7 +2,7 @@ export { numberedAxis } from './axes';
 export { Chart } from './chart';
 export { AxisChart } from './axis-chart';
 export { CellsChart } from './cells-chart';
-export { type AcrossAxis, type ChartBox } from './places';
+export type { AcrossAxis, ChartBox } from './places';
 export { FrontChart } from './front-chart';
 export { LevelStrip, type LevelMove, type StripData } from './level-strip';
 export { LoadChart } from './load-chart';

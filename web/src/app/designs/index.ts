@@ -4,4 +4,4 @@ export { DropFile } from './drop-file';
 export { hasFault } from './has-fault';
 export { StandingDesign } from './standing-design';
 export { StandingPage } from './standing-page';
-export { type Offer } from './take-dialog';
+export type { Offer } from './take-dialog';

@@ -1,7 +1,7 @@
 import { computed, type Injector, type Signal, type WritableSignal } from '@angular/core';
 import { form, validateTree, type FieldTree, type SchemaPath } from '@angular/forms/signals';
 import type { FieldError } from '@nab/contract';
-import { type ObjectSchema, type Schema } from 'yup';
+import type { ObjectSchema, Schema } from 'yup';
 
 /** What a form edits: a value that its own Yup schema checks, such as a document that saves itself. */
 export interface Editable<T> {

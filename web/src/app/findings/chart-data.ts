@@ -10,7 +10,7 @@ import {
   type Findings,
   type LessonPlan,
 } from '@nab/core';
-import { type ChartCurve, type TrialChartData } from '../charts';
+import type { ChartCurve, TrialChartData } from '../charts';
 import { factorAxis, type NamedCase } from '../investigation';
 import { axisLabel, inUnitOf, outcomeText } from '../words';
 

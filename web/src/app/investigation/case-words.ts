@@ -1,5 +1,5 @@
 import type { Plan } from '@nab/contract';
-import { CoreError, factorOf, levelText, parseLevel, type FactorId } from '@nab/core';
+import { CoreError, factorOf, levelName, parseLevel, type FactorId } from '@nab/core';
 
 /** A level in words, as it was typed where that has its unit; empty for no level. */
 export function levelWords(plan: Plan, id: string | null): string {
@@ -25,7 +25,7 @@ export function typedLevel(factor: FactorId, text: string): string {
     // A quantity keeps the unit that it was typed in.
     return axis.kind === 'quantity' && /[^\d.,\s]/.test(text)
       ? text.trim()
-      : levelText(axis, value);
+      : levelName(axis, value);
   } catch (error) {
     if (error instanceof CoreError) return text;
     throw error;

@@ -1,6 +1,6 @@
 import type { Plan } from '@nab/contract';
 import { axisNumber, factorOf, isGraded } from '@nab/core';
-import { type AcrossAxis } from '../charts';
+import type { AcrossAxis } from '../charts';
 import type { NamedCase } from './investigation-store';
 
 /** The axis of the factor, and where each level stands on it. */

@@ -1,3 +1,3 @@
 export { Notice } from './notice';
 export { OpenDocuments, SaveStatus } from './save-status';
-export { type MarkState } from './state-mark';
+export type { MarkState } from './state-mark';

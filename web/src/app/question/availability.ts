@@ -1,5 +1,14 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { parseQuantity, WIRE_RESERVE, type Subject, type Trialled } from '@nab/core';
+import {
+  factorOf,
+  levelText,
+  namedKind,
+  parseQuantity,
+  WIRE_RESERVE,
+  type FactorId,
+  type Subject,
+  type Trialled,
+} from '@nab/core';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { ShelfStore } from '../shelf';
 import { toWire, type ExperimentDocument } from '@nab/contract';
@@ -29,6 +38,17 @@ export class Availability {
     const alike = this.reels().filter((reel) => sameWire(reel.wire, wire));
     const needed = wireLength * groups * WIRE_RESERVE;
     return alike.length === 0 || alike.some(({ length }) => length >= needed);
+  }
+
+  /** Kinds that a level of the factor can be, the shelf's own first; none where it is a number. */
+  kindsOf(factor: FactorId): readonly string[] {
+    const { axis } = factorOf(factor);
+    if (axis.kind !== 'kinds') return [];
+    const cores = this.shelf.byKind().get('core') ?? [];
+    const own = cores.flatMap(({ item: { core, name } }) =>
+      core ? [levelText(axis, namedKind(core.material, name.replaceAll(':', ' ')))] : [],
+    );
+    return [...new Set([...(axis.named ? own : []), ...Object.values(axis.options)])];
   }
 
   /** From what a level can be wound, in a few words, and whether there is too little of it. */

@@ -28,6 +28,7 @@ import { Notice } from '../notices';
 import { factorAxis, InvestigationStore, type NamedCase } from '../investigation';
 import { axisLabel, inUnitOf, measuredBand, measuredText, secondsText, wireText } from '../words';
 import { Availability } from './availability';
+import { LevelBox } from './level-box';
 import { ClassEditor } from './class-editor';
 import { LevelDesign } from './level-design';
 import { QuestionSentence } from './sentence-parts';
@@ -57,6 +58,7 @@ const LEVEL_KEY = 'nab-reading-level';
     NzInputModule,
     NzPopconfirmModule,
     NzSegmentedModule,
+    LevelBox,
     NzTableModule,
     NzTooltipModule,
     QuestionSentence,
@@ -152,6 +154,11 @@ export class QuestionPage {
         ]),
       ),
   );
+  protected readonly kinds = computed(() => this.availability.kindsOf(this.plan().factor));
+  protected readonly kindsOfLines = computed(() => {
+    const { series } = this.plan();
+    return series ? this.availability.kindsOf(series.factor) : [];
+  });
   private readonly inUse = computed(() => this.usedIds().size > 0);
 
   protected readonly stopped = computed(() => stoppedSentences(this.store.cases()));

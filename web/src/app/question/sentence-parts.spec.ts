@@ -1,7 +1,7 @@
-import { type HarnessLoader } from '@angular/cdk/testing';
+import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { TestBed } from '@angular/core/testing';
-import { type Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract';
 import { exampleReading } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';

@@ -6,8 +6,8 @@ import {
   WANTED_PROBABILITY,
   type SideEffect,
 } from '@nab/core';
-import { type MarkState } from '../notices';
-import { type NamedCase } from '../investigation';
+import type { MarkState } from '../notices';
+import type { NamedCase } from '../investigation';
 import type { CaseKey, LessonJudgement } from '../lesson';
 import { cautionText, measuredText, percentText } from '../words';
 

@@ -14,7 +14,7 @@ import type {
   VersionedShelfItem,
 } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
-import { catchError, timeout, type Observable } from 'rxjs';
+import { catchError, ReplaySubject, timeout, type Observable } from 'rxjs';
 import { ServerAway, ServerRefusal } from './outcomes';
 
 const PATIENCE_MS = 15_000;
@@ -23,13 +23,23 @@ const PATIENCE_MS = 15_000;
 @Injectable({ providedIn: 'root' })
 export class Server {
   private readonly http = inject(HttpClient);
+  private ahead: { readonly id: string; readonly answer: Observable<Investigation> } | null = null;
 
   investigations(): Observable<InvestigationSummary[]> {
     return this.guard(this.http.get<InvestigationSummary[]>('/api/investigations'));
   }
 
   investigation(id: string): Observable<Investigation> {
-    return this.guard(this.http.get<Investigation>(`/api/investigations/${id}`));
+    const ahead = this.ahead?.id === id ? this.ahead.answer : null;
+    this.ahead = null;
+    return this.guard(ahead ?? this.http.get<Investigation>(`/api/investigations/${id}`));
+  }
+
+  /** Asks for an investigation before its page is there; who wants it first gets this answer. */
+  fetchAhead(id: string): void {
+    const answer = new ReplaySubject<Investigation>(1);
+    this.http.get<Investigation>(`/api/investigations/${id}`).subscribe(answer);
+    this.ahead = { id, answer };
   }
 
   create(body: NewInvestigation): Observable<Investigation> {

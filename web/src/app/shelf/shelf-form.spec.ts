@@ -1,4 +1,4 @@
-import { type HarnessLoader } from '@angular/cdk/testing';
+import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { TestBed } from '@angular/core/testing';
 import { newShelfItem, type ShelfItem, type ShelfKind } from '@nab/contract';

@@ -1,4 +1,4 @@
-import { type DesignDocument, type ShelfItem, type VersionedShelfItem } from '@nab/contract';
+import type { DesignDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
 import { CELL_SIZES, parseQuantity, SMALL_OBJECTS } from '@nab/core';
 
 /** What a lesson takes from the shelf. */

@@ -1,4 +1,4 @@
-import { type DesignDocument, type ShelfItem, type VersionedShelfItem } from '@nab/contract';
+import type { DesignDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
 import { formatQuantity, parseQuantity } from '@nab/core';
 
 /** The design with a thing from the shelf in the place of what it had; a design set aside replaces it. */

@@ -6,7 +6,7 @@ import {
   type ShellEvaluation,
   type ShellMagnet,
 } from '@nab/core';
-import { type Fact } from '../bench';
+import type { Fact } from '../bench';
 import { massText, secondsText, wireText } from '../words';
 
 const ROTERS = 'Roters, Electromagnetic Devices (1941), chapters 4 and 5';

@@ -19,7 +19,7 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
-import { type Fact } from '../../bench';
+import type { Fact } from '../../bench';
 import { bandText, countText, objectWord, percentText, secondsText, wireText } from '../../words';
 
 const ohm = (value: number): string => formatQuantity(value, 'resistance');

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { type ShelfKind } from '@nab/contract';
+import type { ShelfKind } from '@nab/contract';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField } from '../../fields';
 import { Notice } from '../../notices';
