@@ -50,6 +50,7 @@ const ORDER = {
     'shelf',
     'field',
   ],
+  'words/src': ['kit'],
   'server/src': [
     'problems',
     'database',
@@ -66,7 +67,6 @@ const ORDER = {
   'web/src/app': [
     'server',
     'accessibility',
-    'words',
     'fields',
     'keys',
     'workers',
@@ -109,6 +109,10 @@ const FOREIGN = {
   'contract/src': {
     group: ['node:*', '@angular/*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
     message: 'The contract runs on both sides of the wire.',
+  },
+  'words/src': {
+    group: ['node:*', '@angular/*', 'd3', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    message: 'Words are said by screens, sheets and the command line alike.',
   },
   'server/src': {
     group: ['@angular/*', '@nab/web', 'd3'],

@@ -70,6 +70,7 @@ checkOnce('Format', ['prettier', '--check', '--log-level=warn', '.']);
 for (const part of [
   'core',
   'contract',
+  'words',
   'server',
   'tools',
   'e2e',

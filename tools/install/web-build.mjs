@@ -15,6 +15,7 @@ export function ensureWebBuild() {
     'tsconfig.base.json',
     'core/src',
     'contract/src',
+    'words/src',
     'web/angular.json',
     'web/public',
     'web/src',

@@ -25,7 +25,7 @@ describe('the order of the folders', () => {
     ['server/src/shelf/service.ts', '../readings/index.js', 'shelf must not know'],
     ['server/src/readings/service.ts', '../investigations/repository.js', 'entered by its door'],
     ['server/src/app.ts', '@nab/web', 'knows no interface'],
-    ['web/src/app/words/format.ts', '../run/run', 'words must not know'],
+    ['web/src/app/fields/text-field.ts', '../run/run', 'fields must not know'],
     ['web/src/app/run/run.ts', '../shelf/shelf-store', 'entered by its door'],
     ['web/src/app/magnet/design/core-fields.ts', '../../run', 'magnet must not know'],
     ['web/src/app/magnet/design/core-fields.ts', '../../fields/text-field', 'entered by its door'],

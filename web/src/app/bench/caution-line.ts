@@ -3,7 +3,7 @@ import type { Caution } from '@nab/core';
 import { NzCollapseModule } from 'ng-zorro-antd/collapse';
 import { CollapseHeader } from '../accessibility';
 import { Notice } from '../notices';
-import { byGravity, cautionText, howMany } from '../words';
+import { byGravity, cautionText, howMany } from '@nab/words';
 import { CautionList } from './caution-list';
 
 /**

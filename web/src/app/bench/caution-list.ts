@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Caution } from '@nab/core';
 import { Notice } from '../notices';
-import { cautionText } from '../words';
+import { cautionText } from '@nab/words';
 
 /** Cautions beside the choice that causes them. */
 @Component({

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatQuantity, type CellStep } from '@nab/core';
 import { scaleBand } from 'd3';
-import { massText } from '../words';
+import { massText } from '@nab/words';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import { placesUp, type ChartBox } from './places';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { curveStepAfter, line, scaleLog } from 'd3';
 import { predictiveBand, PRIOR_BELIEF, type FoundDesign } from '@nab/core';
-import { bandText, countText, wireText } from '../words';
+import { bandText, countText, wireText } from '@nab/words';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import { placesUp, type ChartBox } from './places';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { CONTACT_GAPS, formatQuantity, type LoadHeld } from '@nab/core';
 import { line, scaleLog } from 'd3';
-import { massText } from '../words';
+import { massText } from '@nab/words';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import type { ChartBox } from './places';

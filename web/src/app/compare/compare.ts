@@ -18,7 +18,7 @@ import { Cutaway, layOut } from '../cutaway';
 import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
 import { ShelfStore } from '../shelf';
-import { objectWord } from '../words';
+import { objectWord } from '@nab/words';
 import { comparisonRows, type Compared } from './comparison';
 
 const MOST = 4;

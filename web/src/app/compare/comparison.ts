@@ -19,7 +19,7 @@ import {
   supplyText,
   wireLine,
   wireText,
-} from '../words';
+} from '@nab/words';
 
 /** A design to be compared, with its evaluation or the reason why there is none. */
 export interface Compared {

@@ -31,7 +31,7 @@ import { DocumentBar, DropFile, hasFault } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
-import { measuredBand, measuredText } from '../words';
+import { measuredBand, measuredText } from '@nab/words';
 import { compassFacts } from './compass-facts';
 import { Compass } from './compass';
 

@@ -1,6 +1,6 @@
 import { formatQuantity, type CompassEvaluation, type CompassSet } from '@nab/core';
 import type { Fact } from '../bench';
-import { secondsText } from '../words';
+import { secondsText } from '@nab/words';
 
 /** The numbers that decide how far a needle turns, each with its reason. */
 export function compassFacts(set: CompassSet, { coil, fluxDensity }: CompassEvaluation): Fact[] {

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { drag, select, type D3DragEvent, type Selection } from 'd3';
 import { predictiveBand, type ClassBelief, type Evaluation, type MagnetDesign } from '@nab/core';
-import { countText } from '../words';
+import { countText } from '@nab/words';
 import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
 import { drawHeaps } from './draw-heap';
 import { drawPlate } from './draw-plate';

@@ -10,7 +10,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { MagnetDesign, Rectangle } from '@nab/core';
 import { merge, skip, Subject, takeUntil } from 'rxjs';
 import { Notice } from '../notices';
-import { countText, massText } from '../words';
+import { countText, massText } from '@nab/words';
 import { FieldService } from './field-service';
 
 /** Lets the heap grow in the field as a material, and says what comes of it. */

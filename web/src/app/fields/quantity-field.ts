@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, model } from '@ang
 import type { FormValueControl, ValidationError } from '@angular/forms/signals';
 import { formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { completeUnit, stepQuantity } from '../words';
+import { completeUnit, stepQuantity } from '@nab/words';
 
 let nextId = 0;
 

@@ -1,3 +1,4 @@
+import { caseText, levelWords } from '@nab/words';
 import {
   newDesign,
   toFindings,
@@ -9,7 +10,7 @@ import {
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { casesOf, findingsOf, levelText, factorOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { caseText, factorAxis, levelWords, type NamedCase } from '../investigation';
+import { factorAxis, type NamedCase } from '../investigation';
 import { trialChartData } from './chart-data';
 
 function chartOf(plan: Plan, readings: readonly Reading[]) {

@@ -12,7 +12,7 @@ import {
 } from '@nab/core';
 import type { ChartCurve, TrialChartData } from '../charts';
 import { factorAxis, type NamedCase } from '../investigation';
-import { axisLabel, inUnitOf, outcomeText } from '../words';
+import { axisLabel, inUnitOf, outcomeText } from '@nab/words';
 
 /** Points between the levels, so that the band is a band and not a few boxes. */
 const CURVE_POINTS = 24;

@@ -7,7 +7,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { markerColour, markerPath, TrialChart } from '../charts';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
-import { inUnitOf, measuredBand, measuredText, outcomeText, percentText } from '../words';
+import { inUnitOf, measuredBand, measuredText, outcomeText, percentText } from '@nab/words';
 import { trialChartData } from './chart-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */

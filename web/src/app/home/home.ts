@@ -26,7 +26,7 @@ import {
 import { Notice, OpenDocuments } from '../notices';
 import { Server } from '../server';
 import { Told, ToldPlace } from '../told';
-import { howMany } from '../words';
+import { howMany } from '@nab/words';
 import { planAgain } from './again';
 import { Sketch } from './sketch';
 

@@ -1,6 +1,6 @@
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
-import { caseText, levelWords, typedLevel } from './case-words';
+import { caseText, levelWords, typedLevel } from '@nab/words';
 import { freshPlan } from '../lesson';
 
 describe('a level in words', () => {

@@ -1,3 +1,2 @@
-export { caseText, levelWords } from './case-words';
 export { factorAxis } from './factor-axis';
 export { InvestigationStore, type NamedCase } from './investigation-store';

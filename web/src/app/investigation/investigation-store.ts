@@ -43,7 +43,7 @@ import { LessonService } from '../lesson';
 import { benchStore, Outbox, restedValue, SavedDocument } from '../saving';
 import { Server, ServerAway, ServerRefusal } from '../server';
 import { ShelfStore } from '../shelf';
-import { caseText, levelWords } from './case-words';
+import { caseText, levelWords } from '@nab/words';
 import { merged, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';

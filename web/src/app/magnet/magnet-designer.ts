@@ -27,7 +27,7 @@ import { NameBox } from '../fields';
 import { Notice } from '../notices';
 import { ShelfStore } from '../shelf';
 import { SweepService } from '../sweep';
-import { learntSentence, liftSentence, limitSentence, objectWord } from '../words';
+import { learntSentence, liftSentence, limitSentence, objectWord } from '@nab/words';
 import {
   applyChange,
   BetterChanges,

@@ -10,7 +10,8 @@ import {
 import { documentForm } from '../fields';
 import type { Schema } from 'yup';
 import { restedValue } from '../saving';
-import { ShelfStore, shortagesOf } from '../shelf';
+import { shortagesOf } from '@nab/words';
+import { ShelfStore } from '../shelf';
 import { MAGNET_ON_SCREEN } from './magnet-on-screen';
 
 const DESIGN = designSchema as Schema<DesignDocument>;

@@ -5,10 +5,16 @@ import { trialOnTime, WIRE_RESERVE, type Caution, type CautionCode } from '@nab/
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
-import { experimentKit } from '../experiments';
 import { ShelfStore } from '../shelf';
-import { cautionText, howMany, OWN_RULES, secondsText, wireText } from '../words';
-import { kitOf } from './kit';
+import {
+  cautionText,
+  experimentKit,
+  howMany,
+  kitOf,
+  OWN_RULES,
+  secondsText,
+  wireText,
+} from '@nab/words';
 
 /** Step 3: what to cut, wind and pack, with the cautions this design brings; made to be printed. */
 @Component({

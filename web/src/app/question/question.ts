@@ -26,7 +26,7 @@ import { SegmentedName } from '../accessibility';
 import { LevelStrip, type LevelMove, type StripData } from '../charts';
 import { Notice } from '../notices';
 import { factorAxis, InvestigationStore, type NamedCase } from '../investigation';
-import { axisLabel, inUnitOf, measuredBand, measuredText, secondsText, wireText } from '../words';
+import { axisLabel, inUnitOf, measuredBand, measuredText, secondsText, wireText } from '@nab/words';
 import { Availability } from './availability';
 import { LevelBox } from './level-box';
 import { ClassEditor } from './class-editor';

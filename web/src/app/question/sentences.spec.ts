@@ -1,8 +1,9 @@
+import { caseText, levelWords } from '@nab/words';
 import { newDesign, toLessonPlan, type Plan } from '@nab/contract';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { casesOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { caseText, levelWords, type NamedCase } from '../investigation';
+import { type NamedCase } from '../investigation';
 import type { LessonJudgement } from '../lesson';
 import {
   currentShare,

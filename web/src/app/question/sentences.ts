@@ -9,7 +9,7 @@ import {
 import type { MarkState } from '../notices';
 import type { NamedCase } from '../investigation';
 import type { CaseKey, LessonJudgement } from '../lesson';
-import { cautionText, measuredText, percentText } from '../words';
+import { cautionText, measuredText, percentText } from '@nab/words';
 
 /** How it is said: as one says it to a class, or as the field says it. */
 export type ReadingLevel = 'plain' | 'exact';

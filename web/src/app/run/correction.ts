@@ -5,7 +5,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NZ_MODAL_DATA, NzModalRef } from 'ng-zorro-antd/modal';
 import { DialogName } from '../accessibility';
-import { outcomeText } from '../words';
+import { outcomeText } from '@nab/words';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
 

@@ -8,7 +8,7 @@ import { firstValueFrom } from 'rxjs';
 import { Notice } from '../notices';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { NotKept, Outbox } from '../saving';
-import { cautionText, measuredText, objectWord, outcomeText, secondsText } from '../words';
+import { cautionText, measuredText, objectWord, outcomeText, secondsText } from '@nab/words';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { Countdown } from './countdown';

@@ -29,7 +29,7 @@ import {
   secondsText,
   supplyText,
   wireText,
-} from '../words';
+} from '@nab/words';
 import { SearchService } from './search-service';
 import { ShelfStore } from './shelf-store';
 import { designFound, stockOf } from './stock';

@@ -29,7 +29,7 @@ import {
 } from '@nab/core';
 import type { Schema } from 'yup';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { namesOf } from '../words';
+import { namesOf } from '@nab/words';
 import {
   ChoiceField,
   documentForm,

@@ -9,7 +9,7 @@ import {
 } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice, OpenDocuments } from '../notices';
-import { amountText, shelfText } from '../words';
+import { amountText, shelfText } from '@nab/words';
 import { ShelfForm } from './shelf-form';
 import { ShelfStore } from './shelf-store';
 

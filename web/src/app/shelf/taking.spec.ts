@@ -11,7 +11,7 @@ import {
   type ShelfItem,
   type VersionedShelfItem,
 } from '@nab/contract';
-import { shortagesOf } from './shortages';
+import { shortagesOf } from '@nab/words';
 import { designFound, stockOf } from './stock';
 import { setAside, takeFromShelf } from './take';
 

@@ -15,7 +15,7 @@ import { SupplyFields, type SupplyOnScreen } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
-import { cellsSentence, massText, namesOf, TAKING_CELLS } from '../words';
+import { cellsSentence, massText, namesOf, TAKING_CELLS } from '@nab/words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
 import { decidingShellFacts, shellFacts } from './shell-facts';

@@ -7,7 +7,7 @@ import {
   type ShellMagnet,
 } from '@nab/core';
 import type { Fact } from '../bench';
-import { massText, secondsText, wireText } from '../words';
+import { massText, secondsText, wireText } from '@nab/words';
 
 const ROTERS = 'Roters, Electromagnetic Devices (1941), chapters 4 and 5';
 

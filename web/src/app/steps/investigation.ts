@@ -15,7 +15,7 @@ import { OpenDocuments } from '../notices';
 import { LessonService } from '../lesson';
 import { InvestigationStore } from '../investigation';
 import { StepsRail, type Step } from './steps-rail';
-import { howMany } from '../words';
+import { howMany } from '@nab/words';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */
 @Component({

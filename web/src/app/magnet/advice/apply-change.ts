@@ -1,6 +1,6 @@
 import type { DesignDocument } from '@nab/contract';
 import { formatQuantity, parseQuantity, type Change, type QuantityKind } from '@nab/core';
-import { stepQuantity } from '../../words';
+import { stepQuantity } from '@nab/words';
 
 /** A quantity rewritten with a new value in the unit in which the educator typed it. */
 export function inTypedUnit(typed: string, kind: QuantityKind, value: number, digits = 3): string {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Change } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { changeText, gainText, priceText } from '../../words';
+import { changeText, gainText, priceText } from '@nab/words';
 
 /** The single changes that would lift more, with gain and price, each one click away. */
 @Component({

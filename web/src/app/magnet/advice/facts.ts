@@ -20,7 +20,7 @@ import {
   type MagnetDesign,
 } from '@nab/core';
 import type { Fact } from '../../bench';
-import { bandText, countText, objectWord, percentText, secondsText, wireText } from '../../words';
+import { bandText, countText, objectWord, percentText, secondsText, wireText } from '@nab/words';
 
 const ohm = (value: number): string => formatQuantity(value, 'resistance');
 const amp = (value: number): string => formatQuantity(value, 'current');

@@ -20,7 +20,7 @@ import { withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField, TextField } from '../../fields';
 import { FromShelf } from '../shelf';
-import { namesOf } from '../../words';
+import { namesOf } from '@nab/words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({

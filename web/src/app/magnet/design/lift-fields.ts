@@ -14,7 +14,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, More, NumberField, QuantityField, TextField } from '../../fields';
 import { FromShelf } from '../shelf';
-import { chainSentence, namesOf, objectWord, residualSentence } from '../../words';
+import { chainSentence, namesOf, objectWord, residualSentence } from '@nab/words';
 
 /** What is lifted: small objects in a heap or a chain, and what stays stuck. */
 @Component({

@@ -3,7 +3,7 @@ import { FormField } from '@angular/forms/signals';
 import { loadHeld, parseQuantity, type CellStep, type LoadHeld } from '@nab/core';
 import { CellsChart, LoadChart } from '../../charts';
 import { More, QuantityField } from '../../fields';
-import { cellsSentence, loadSentence, TAKING_CELLS } from '../../words';
+import { cellsSentence, loadSentence, TAKING_CELLS } from '@nab/words';
 import { MagnetStore } from '../magnet-store';
 
 /** A plate or bar against the pole, and the load that hangs from it. */

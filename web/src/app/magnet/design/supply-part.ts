@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { openingOf, type SweepPoint } from '@nab/core';
 import { SupplyFields, type SupplyOnScreen } from '../../coil';
-import { openingSentence } from '../../words';
+import { openingSentence } from '@nab/words';
 import { MagnetStore } from '../magnet-store';
 import { FromShelf } from '../shelf';
 

@@ -24,7 +24,7 @@ import { Sparkline } from '../../charts';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, More, NumberField, QuantityField } from '../../fields';
 import { FromShelf } from '../shelf';
-import { layersSentence, namesOf } from '../../words';
+import { layersSentence, namesOf } from '@nab/words';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({

@@ -6,7 +6,7 @@ import {
   type NzDropdownMenuComponent,
 } from 'ng-zorro-antd/dropdown';
 import { MenuItem, MenuList } from '../../accessibility';
-import { namesOf } from '../../words';
+import { namesOf } from '@nab/words';
 import { MagnetStore } from '../magnet-store';
 import { placesOf, type PartPlace } from './places';
 

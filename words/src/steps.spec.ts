@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { completeUnit, stepQuantity } from './steps';
+import { completeUnit, stepQuantity } from './steps.js';
 
 describe('arrow keys on a quantity', () => {
   it.each([

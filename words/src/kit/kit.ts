@@ -1,7 +1,7 @@
 import type { ExperimentDocument, Plan } from '@nab/contract';
 import { formatNumber, WIRE_RESERVE } from '@nab/core';
-import { experimentKit, type Counted } from '../experiments';
-import { cellText, supplyText, wireLine, wireText } from '../words';
+import { experimentKit, type Counted } from './experiment-kit.js';
+import { cellText, supplyText, wireLine, wireText } from '../index.js';
 
 /** A line of the kit: what, for one group, and for all. */
 export interface KitItem {

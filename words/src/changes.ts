@@ -1,5 +1,5 @@
 import type { Change, ChangeKind } from '@nab/core';
-import { secondsText, wireText } from './format';
+import { secondsText, wireText } from './format.js';
 
 const CHANGE_WORDS: Readonly<Record<ChangeKind, string>> = {
   'more-turns': 'A quarter more turns',

@@ -1,6 +1,6 @@
 import { measureOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { axisLabel, inUnitOf, measuredBand, measuredText } from './readings';
+import { axisLabel, inUnitOf, measuredBand, measuredText } from './readings.js';
 
 const clips = measureOf('objects-one-end');
 const load = measureOf('load-held');

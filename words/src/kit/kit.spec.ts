@@ -1,7 +1,7 @@
 import { newCompassSet, newDesign, newShell, type DesignDocument } from '@nab/contract';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
-import { kitOf, type KitItem } from './kit';
+import { kitOf, type KitItem } from './kit.js';
 
 const find = (kit: readonly KitItem[], part: string): KitItem | undefined =>
   kit.find(({ name }) => name.includes(part));

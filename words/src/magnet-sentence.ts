@@ -6,8 +6,8 @@ import {
   type Evaluation,
   type Limit,
 } from '@nab/core';
-import { gainText } from './changes';
-import { bandText, countText, objectWord, percentText } from './format';
+import { gainText } from './changes.js';
+import { bandText, countText, objectWord, percentText } from './format.js';
 
 /** What matters about a magnet, first sentence: what it lifts. */
 export function liftSentence(

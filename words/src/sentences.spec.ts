@@ -1,7 +1,7 @@
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import { evaluateMagnet, PRIOR_BELIEF, type CellStep } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { byGravity, cellsSentence, coreText, learntSentence } from './index';
+import { byGravity, cellsSentence, coreText, learntSentence } from './index.js';
 
 const steps: CellStep[] = [4, 3, 2, 1].map((cells) => ({
   cells,

@@ -1,6 +1,6 @@
 import type { Reading } from '@nab/contract';
 import { formatNumber, formatQuantity, parseQuantity, type Measure } from '@nab/core';
-import { countText, massText } from './format';
+import { countText, massText } from './format.js';
 
 /** A value of a measure (SI or a count) as people say it, with its unit. */
 export function measuredText(measure: Measure, value: number): string {

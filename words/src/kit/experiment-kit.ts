@@ -7,8 +7,8 @@ import {
   type VersionedShelfItem,
 } from '@nab/contract';
 import { SMALL_OBJECTS, type ExperimentId } from '@nab/core';
-import { shortagesOf } from '../shelf';
-import { coreText } from '../words';
+import { shortagesOf } from './shortages.js';
+import { coreText } from '../index.js';
 
 /** A thing and how many of it one group needs. */
 export type Counted = readonly [name: string, each: number];

@@ -8,7 +8,7 @@ import {
   type Residual,
   type Winding,
 } from '@nab/core';
-import { countText, massText, objectWord, secondsText } from './format';
+import { countText, massText, objectWord, secondsText } from './format.js';
 
 /** Where the wire runs out of core and starts a layer. */
 export function layersSentence({ layers, turnsPerLayer }: Winding, turns: number): string {

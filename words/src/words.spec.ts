@@ -20,7 +20,7 @@ import {
   supplyText,
   wireLine,
   wireText,
-} from './index';
+} from './index.js';
 
 const evaluation = evaluateMagnet(toMagnetDesign(newDesign()));
 const limit: Limit = {

@@ -1,0 +1,28 @@
+export { byGravity, cautionText, OWN_RULES } from './cautions.js';
+export { changeText, gainText, priceText } from './changes.js';
+export {
+  cellsSentence,
+  chainSentence,
+  layersSentence,
+  loadSentence,
+  openingSentence,
+  residualSentence,
+  TAKING_CELLS,
+} from './lift-sentences.js';
+export {
+  bandText,
+  countText,
+  howMany,
+  massText,
+  objectWord,
+  percentText,
+  secondsText,
+  wireText,
+} from './format.js';
+export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from './things.js';
+export { namesOf } from './names.js';
+export { completeUnit, stepQuantity } from './steps.js';
+export { learntSentence, liftSentence, limitSentence } from './magnet-sentence.js';
+export { axisLabel, inUnitOf, measuredBand, measuredText, outcomeText } from './readings.js';
+export { caseText, levelWords, typedLevel } from './case-words.js';
+export { experimentKit, kitOf, shortagesOf, type Counted, type KitItem } from './kit/index.js';
