@@ -33,6 +33,7 @@ const ORDER = {
     'measures',
     'factors',
     'lesson',
+    'schedule',
     'findings',
     'field-picture',
     'tier-comparison',

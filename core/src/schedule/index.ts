@@ -1,0 +1,19 @@
+export { batteryUse, type BatteryUse } from './battery.js';
+export {
+  ARRANGEMENTS,
+  TYPICAL_MINUTES,
+  type Arrangement,
+  type Lesson,
+  type StepMinutes,
+  type Task,
+} from './lesson.js';
+export { balancedOrders, williamsOrders } from './order.js';
+export { tasksOf } from './tasks.js';
+export {
+  BLOCK_KINDS,
+  timetableOf,
+  type Block,
+  type BlockKind,
+  type Timetable,
+} from './timetable.js';
+export { onTimeIn, restBefore, warmthOf } from './warmth.js';
