@@ -25,4 +25,16 @@ export { completeUnit, stepQuantity } from './steps.js';
 export { learntSentence, liftSentence, limitSentence } from './magnet-sentence.js';
 export { axisLabel, inUnitOf, measuredBand, measuredText, outcomeText } from './readings.js';
 export { caseText, levelWords, typedLevel } from './case-words.js';
-export { experimentKit, kitOf, shortagesOf, type Counted, type KitItem } from './kit/index.js';
+export {
+  againstShelf,
+  experimentKit,
+  kitOf,
+  shortagesOf,
+  wireOf,
+  type Counted,
+  type KitItem,
+  type KitOf,
+  type Shortage,
+} from './kit/index.js';
+export { questionText } from './question.js';
+export { prepared, type NamedCase, type Prepared } from './prepared.js';

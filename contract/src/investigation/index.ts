@@ -1,4 +1,14 @@
 export * from './investigation.js';
+export {
+  lessonSchema,
+  PAPERS,
+  SHEET_READERS,
+  USUAL_LESSON,
+  type LessonSettings,
+  type Paper,
+  type RiskNote,
+  type SheetReader,
+} from './lesson.js';
 export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
 export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
 export {

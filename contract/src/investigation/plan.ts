@@ -25,6 +25,7 @@ import {
   type ExperimentDocument,
 } from '../experiments/index.js';
 import { choice, count, filledText, quantity, uuid } from '../fields/index.js';
+import { lessonSchema } from './lesson.js';
 
 export const MOST_OBJECTS = 9999;
 
@@ -111,6 +112,8 @@ export const planSchema = object({
     .defined(),
   repeats: count(20).min(1, 'At least one trial at each level.').defined(),
   traySize: count(MOST_OBJECTS).min(1, 'At least one object.').defined(),
+  /** How the lesson is laid out; absent until somebody has said. */
+  lesson: lessonSchema.optional().default(undefined),
 })
   .noUnknown()
   .test('whole', (plan, context) => {

@@ -16,4 +16,5 @@ export {
   type BlockKind,
   type Timetable,
 } from './timetable.js';
+export { preparationOf, type LessonWishes, type Preparation } from './preparation.js';
 export { onTimeIn, restBefore, warmthOf } from './warmth.js';

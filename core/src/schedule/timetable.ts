@@ -33,6 +33,8 @@ export interface Timetable {
   readonly spent: Readonly<Record<BlockKind, number>>;
   /** Cores that are wound at once, of all groups together. */
   readonly magnets: number;
+  /** Coils that are wound in all. */
+  readonly coils: number;
   /** The educator's minutes of winding before the lesson. */
   readonly before: number;
   /** Tasks in the order in which each group tries them. */
@@ -85,6 +87,7 @@ export function timetableOf(lesson: Lesson): Timetable {
     end: tried + minutes.discuss + minutes.clear,
     spent: spentIn(all, groups),
     magnets,
+    coils: arrangement === 'wind-again' ? groups * coilsOf(lesson).length : magnets,
     before:
       arrangement === 'wound-before'
         ? groups * sum(coilsOf(lesson).map((coil) => windingTime(lesson, coil)))

@@ -5,6 +5,7 @@ import { investigations } from './migrations/0001-investigations.js';
 import { shelf } from './migrations/0002-shelf.js';
 import { experiments } from './migrations/0004-experiments.js';
 import { places } from './migrations/0005-places.js';
+import { lessons } from './migrations/0006-lessons.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
 export const MIGRATIONS: readonly Migration[] = [
@@ -13,6 +14,7 @@ export const MIGRATIONS: readonly Migration[] = [
   modelCount,
   experiments,
   places,
+  lessons,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -41,6 +41,7 @@ export class InvestigationRow extends Model<
   declare hold: Hold;
   declare repeats: number;
   declare traySize: number;
+  declare lesson: Plan['lesson'] | null;
   declare updatedBy: Actor;
   declare demo: boolean;
   declare createdAt: CreationOptional<Date>;
@@ -162,6 +163,7 @@ export function defineModels(sequelize: Sequelize): void {
       hold: text(),
       repeats: whole(),
       traySize: whole(),
+      lesson: { type: DataTypes.JSONB },
       updatedBy: text(),
       demo: flag(),
       createdAt: DataTypes.DATE,

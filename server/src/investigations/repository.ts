@@ -116,6 +116,7 @@ export async function findInvestigation(
       groups: [...groups],
       repeats: row.repeats,
       traySize: row.traySize,
+      ...(row.lesson && { lesson: row.lesson }),
     },
     design: toDesign(design),
     predictions: predictions.map(toPrediction),
@@ -170,6 +171,7 @@ const columnsOf = (plan: Plan) => ({
   hold: plan.hold,
   repeats: plan.repeats,
   traySize: plan.traySize,
+  lesson: plan.lesson ?? null,
 });
 
 export async function insertInvestigation(

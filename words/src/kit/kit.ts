@@ -1,7 +1,8 @@
-import type { ExperimentDocument, Plan } from '@nab/contract';
-import { formatNumber, WIRE_RESERVE } from '@nab/core';
+import type { ExperimentDocument, Plan, VersionedShelfItem } from '@nab/contract';
+import { formatNumber, parseQuantity, WIRE_RESERVE, type Preparation } from '@nab/core';
 import { experimentKit, type Counted } from './experiment-kit.js';
-import { cellText, supplyText, wireLine, wireText } from '../index.js';
+import type { Shortage } from './shortages.js';
+import { cellText, howMany, supplyText, wireLine, wireText } from '../index.js';
 
 /** A line of the kit: what, for one group, and for all. */
 export interface KitItem {
@@ -10,36 +11,113 @@ export interface KitItem {
   readonly all: string;
 }
 
-/** What one group needs on its table, and the class in the box. */
-export function kitOf(document: ExperimentDocument, plan: Plan, wirePerGroup: number): KitItem[] {
+/** A lesson's preparation with what it is of. */
+export interface KitOf extends Preparation {
+  readonly plan: Plan;
+  readonly document: ExperimentDocument;
+  readonly cases: readonly { readonly trialled: { readonly wireLength: number } | null }[];
+}
+
+/** Tape lies under a winding up to this thickness, m; what is thicker is a sleeve. */
+const SLEEVE = 0.5e-3;
+/** Groups that share a pair of cutters. Common practice, no source. */
+const GROUPS_A_CUTTER = 2;
+
+/** Wire for all coils that are wound, tails included, m, without the tenth to spare. */
+export function wireOf({ tasks, cases, timetable }: KitOf): number {
+  const coils = new Map(
+    tasks.map(({ coil, place }) => [coil, cases[place]!.trialled!.wireLength] as const),
+  );
+  const lengths = [...coils.values()];
+  const { coils: wound } = timetable;
+  // Every coil equally often, the first ones once more where they do not divide.
+  return Array.from({ length: wound }, (_, i) => lengths[i % lengths.length] ?? 0).reduce(
+    (sum, length) => sum + length,
+    0,
+  );
+}
+
+/** What goes into the boxes of a lesson, by who winds what. */
+export function kitOf(of: KitOf): KitItem[] {
+  const { plan, document, timetable, battery } = of;
   const groups = plan.groups.length;
-  const item = (name: string, each: number): KitItem => ({
-    name,
-    each: String(each),
-    all: String(each * groups),
-  });
   const { wire, supply, leads } = document;
+  const { magnets } = timetable;
+  const each = (name: string, count: number): KitItem => ({
+    name,
+    each: String(count),
+    all: String(count * groups),
+  });
+  const inAll = (name: string, count: number): KitItem => ({
+    name,
+    each: count % groups === 0 ? String(count / groups) : '',
+    all: String(count),
+  });
+  const metres = wireOf(of);
+  const packs = battery?.packs ?? 1;
+  const spare = battery?.spare ?? 1;
+  const bench = supply.kind === 'bench' || plan.hold === 'bench-supply';
+  const cells = supply.series * supply.parallel;
+  const enamel = wire.form !== 'foil' && wire.insulation.startsWith('enamel');
   return [
     ...experimentKit(document)
       .body(document)
-      .map(([name, each]) => item(name, each)),
+      .map(([name, count]) => inAll(name, count * magnets)),
     {
       name: wireLine(wire),
-      each: wireText(wirePerGroup),
-      all: `${formatNumber(wirePerGroup * groups * WIRE_RESERVE)} m with a tenth spare`,
+      each: wireText(metres / groups),
+      all: `${formatNumber(metres * WIRE_RESERVE, 3)} m with a tenth spare`,
     },
-    supply.kind === 'bench' || plan.hold === 'bench-supply'
-      ? item(supply.kind === 'bench' ? supplyText(supply) : 'Bench supply with a current limit', 1)
-      : item(`${cellText(supply)}, of one kind and age`, supply.series * supply.parallel),
-    item('Clip leads', leads.count),
-    ...(leads.diode === 'yes' ? [item('Rectifier diode across the coil', 1)] : []),
-    ...measuredWith(document, plan).map(([name, each]) => item(name, each)),
-    ...(wire.form !== 'foil' && wire.insulation.startsWith('enamel')
-      ? [item('Fine sandpaper, a piece', 1)]
-      : []),
-    item('Labels for the coils', plan.levels.length),
+    ...underWinding(of, magnets).map(([name, count]) => inAll(name, count)),
+    ...(bench
+      ? [
+          each(
+            supply.kind === 'bench' ? supplyText(supply) : 'Bench supply with a current limit',
+            1,
+          ),
+        ]
+      : [
+          {
+            name: `${cellText(supply)}, of one kind and age`,
+            each: String(cells * packs),
+            all: `${cells * (packs * groups + spare)}, ${cells * spare} of them to spare`,
+          },
+          each(`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`, 1),
+        ]),
+    each('Clip leads', leads.count),
+    each('Switch, or a lead that is touched to the cell', 1),
+    ...(leads.diode === 'yes' ? [each('Rectifier diode across the coil', 1)] : []),
+    ...measuredWith(document, plan).map(([name, count]) => each(name, count)),
+    ...gapped(plan),
+    inAll(
+      wire.insulation === 'hook-up' ? 'Cutters and strippers' : 'Cutters',
+      Math.ceil(groups / GROUPS_A_CUTTER),
+    ),
+    ...(enamel ? [each('Fine sandpaper, a piece', 1)] : []),
+    inAll('Labels for the coils', magnets),
   ];
 }
+
+/** What lies between core and winding. */
+function underWinding({ plan, document }: KitOf, magnets: number): Counted[] {
+  const base = 'base' in document.winding ? parseQuantity(document.winding.base, 'length').si : 0;
+  const sleeve = base >= SLEEVE || [plan.factor, plan.series?.factor].includes('core-presence');
+  return sleeve
+    ? [['Cardboard sleeve that slides on the core', magnets]]
+    : [
+        [
+          base > 0
+            ? 'Tape, under the winding and over its ends'
+            : 'Tape to hold the ends of the winding',
+          plan.groups.length,
+        ],
+      ];
+}
+
+const gapped = ({ factor, series }: Plan): KitItem[] =>
+  factor === 'gap' || series?.factor === 'gap'
+    ? [{ name: 'Sheets of paper to lie between', each: '10', all: '' }]
+    : [];
 
 /** What the reading is taken with. */
 function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
@@ -72,5 +150,31 @@ function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
 
 function trayOf(document: ExperimentDocument, plan: Plan): Counted[] {
   const objects = experimentKit(document).objects?.(document);
-  return objects ? [[`${objects}, counted into the tray`, plan.traySize]] : [];
+  return [
+    ...(objects ? [[`${objects}, counted into the tray`, plan.traySize] as Counted] : []),
+    ['Trays: one for the heap, one to drop into', 2],
+  ];
+}
+
+/** What the shelf has too little of for a lesson, and what is left of its reel after cutting. */
+export function againstShelf(
+  of: KitOf,
+  shelf: readonly VersionedShelfItem[],
+): { readonly shortages: readonly Shortage[]; readonly left: string | null } {
+  const { plan, document, timetable, battery } = of;
+  const groups = plan.groups.length;
+  const wire = wireOf(of) * WIRE_RESERVE;
+  const shortages = experimentKit(document).shortages(document, shelf, {
+    magnets: timetable.magnets,
+    packs: groups * (battery?.packs ?? 1) + (battery?.spare ?? 0),
+    wire,
+    objects: groups * plan.traySize,
+  });
+  const reel = shelf.find(({ id }) => id === document.wire.shelf)?.item;
+  const there = reel?.reel ? parseQuantity(reel.reel.length, 'length').si : 0;
+  const left =
+    reel?.reel && there >= wire
+      ? `After cutting, ${wireText(there - wire)} are left of “${reel.name}”.`
+      : null;
+  return { shortages, left };
 }

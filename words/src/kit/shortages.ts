@@ -3,11 +3,13 @@ import { CELL_SIZES, parseQuantity, SMALL_OBJECTS } from '@nab/core';
 
 /** What a lesson takes from the shelf. */
 export interface LessonNeeds {
-  readonly groups: number;
+  /** Cores that are wound at once, and packs of cells, spare ones included. */
+  readonly magnets: number;
+  readonly packs: number;
   /** Wire for all levels and all groups, m. */
   readonly wire: number;
-  /** Objects in one group's tray. */
-  readonly traySize: number;
+  /** Objects in all trays. */
+  readonly objects: number;
 }
 
 /** One thing that is not enough for the lesson. */
@@ -27,7 +29,7 @@ export interface Shortage {
 export function shortagesOf(
   design: DesignDocument,
   shelf: readonly VersionedShelfItem[],
-  { groups, wire, traySize }: LessonNeeds,
+  { magnets, packs, wire, objects }: LessonNeeds,
 ): Shortage[] {
   const taken = (id: string | undefined): ShelfItem | undefined =>
     id === undefined ? undefined : shelf.find((entry) => entry.id === id)?.item;
@@ -49,7 +51,7 @@ export function shortagesOf(
   };
   const core = taken(design.core.shelf);
   const poles = design.core.poles === 'two' ? 2 : 1;
-  count('core', core, core?.core?.count, groups * poles, 'cores');
+  count('core', core, core?.core?.count, magnets * poles, 'cores');
   const reel = taken(design.wire.shelf);
   if (reel?.reel) {
     const there = parseQuantity(reel.reel.length, 'length').si;
@@ -66,10 +68,10 @@ export function shortagesOf(
   if (design.supply.kind === 'cells') {
     const { series, parallel } = design.supply;
     const unit = `${CELL_SIZES[design.supply.size]} cells`;
-    count('supply', cell, cell?.cell?.count, groups * series * parallel, unit);
+    count('supply', cell, cell?.cell?.count, packs * series * parallel, unit);
   }
   const object = taken(design.load.shelf);
   const many = SMALL_OBJECTS[design.load.object].many;
-  count('load', object, object?.object?.count, groups * traySize, many);
+  count('load', object, object?.object?.count, objects, many);
   return shortages;
 }

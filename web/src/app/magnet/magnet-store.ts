@@ -45,9 +45,10 @@ export class MagnetStore {
     const alone = this.restingEvaluation()?.wireLength ?? 0;
     const wire = lesson ? lesson.wirePerGroup * lesson.groups * WIRE_RESERVE : alone;
     return shortagesOf(this.design().valid(), this.shelf.items() ?? [], {
-      groups: lesson?.groups ?? 1,
+      magnets: lesson?.groups ?? 1,
+      packs: lesson?.groups ?? 1,
       wire,
-      traySize: lesson?.traySize ?? 0,
+      objects: (lesson?.groups ?? 0) * (lesson?.traySize ?? 0),
     });
   });
 }

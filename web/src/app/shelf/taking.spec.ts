@@ -86,14 +86,14 @@ describe('a design that draws from the shelf', () => {
   });
 
   it('is short of what the class needs and says how much', () => {
-    const short = shortagesOf(drawn, shelf, { groups: 4, wire: 15.5, traySize: 20 });
+    const short = shortagesOf(drawn, shelf, { magnets: 4, packs: 4, wire: 15.5, objects: 80 });
     expect(short.map(({ part, needed, there }) => [part, needed, there])).toEqual([
       ['core', '4 cores', '3'],
       ['wire', '15.5 m', '12.0 m'],
       ['load', '80 objects', '50'],
     ]);
-    expect(shortagesOf(drawn, shelf, { groups: 2, wire: 5, traySize: 20 })).toEqual([]);
-    expect(shortagesOf(newDesign(), shelf, { groups: 99, wire: 999, traySize: 20 })).toEqual([]);
+    expect(shortagesOf(drawn, shelf, { magnets: 2, packs: 2, wire: 5, objects: 40 })).toEqual([]);
+    expect(shortagesOf(newDesign(), shelf, { magnets: 99, packs: 99, wire: 999, objects: 999 })).toEqual([]);
   });
 
   it('comes back as it was set aside', () => {

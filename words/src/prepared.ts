@@ -1,0 +1,70 @@
+import {
+  experimentOf,
+  toLessonPlan,
+  USUAL_LESSON,
+  type ExperimentDocument,
+  type LessonSettings,
+  type Plan,
+} from '@nab/contract';
+import {
+  casesOf,
+  formatQuantity,
+  measureOf,
+  parseQuantity,
+  preparationOf,
+  type Case,
+  type Measure,
+  type Preparation,
+} from '@nab/core';
+import { caseText } from './case-words.js';
+
+/** A level with its words. */
+export type NamedCase = Case & { readonly name: string };
+
+/** An investigation as the sheets see it. */
+export interface Prepared extends Preparation {
+  readonly plan: Plan;
+  readonly document: ExperimentDocument;
+  readonly settings: LessonSettings;
+  readonly measure: Measure;
+  readonly cases: readonly NamedCase[];
+  /** Only an adult switches it on, before the class: nothing of it is on a pupil's sheet. */
+  readonly demonstration: boolean;
+  /** Lengths in the unit in which the educator typed the core or the wire. */
+  readonly lengthText: (metres: number, digits?: number) => string;
+}
+
+/** Everything that is printed for a lesson follows from this. */
+export function prepared(
+  plan: Plan,
+  document: ExperimentDocument,
+  settings: LessonSettings = plan.lesson ?? USUAL_LESSON,
+): Prepared {
+  const lesson = toLessonPlan(plan, document);
+  const cases = casesOf(lesson).map((one) => ({ ...one, name: caseText(plan, one) }));
+  const { groups, repeats } = plan;
+  const demonstration = cases.some(({ stops, cautions }) =>
+    [...stops, ...cautions].some(({ code }) => code === 'demonstration-only'),
+  );
+  const unit = lengthUnit(document);
+  return {
+    ...preparationOf(lesson, cases, settings, { groups: groups.length, repeats }),
+    plan,
+    document,
+    settings,
+    measure: measureOf(plan.measure),
+    cases,
+    demonstration,
+    lengthText: (metres, digits = 3) => formatQuantity(metres, 'length', unit, digits),
+  };
+}
+
+/** The unit in which the educator gives lengths. */
+function lengthUnit(document: ExperimentDocument): string {
+  const typed = {
+    'straight-magnet': () => (document as { core: { length: string } }).core.length,
+    'shell-magnet': () => (document as { shell: { outerDiameter: string } }).shell.outerDiameter,
+    compass: () => document.winding.tails,
+  }[experimentOf(document)!]();
+  return parseQuantity(typed, 'length').unit;
+}
