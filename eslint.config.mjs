@@ -52,6 +52,7 @@ const ORDER = {
     'field',
   ],
   'words/src': ['kit'],
+  'sheets/src': ['page', 'sheets'],
   'server/src': [
     'problems',
     'database',
@@ -62,6 +63,7 @@ const ORDER = {
     'shelf',
     'field',
     'investigations',
+    'printing',
     'readings',
     'demo',
   ],
@@ -114,6 +116,10 @@ const FOREIGN = {
   'words/src': {
     group: ['node:*', '@angular/*', 'd3', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
     message: 'Words are said by screens, sheets and the command line alike.',
+  },
+  'sheets/src': {
+    group: ['@angular/*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    message: 'Sheets are printed by the server and by the command line.',
   },
   'server/src': {
     group: ['@angular/*', '@nab/web', 'd3'],

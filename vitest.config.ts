@@ -5,6 +5,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/**/*.spec.ts'], testTimeout: 60_000 } },
       { test: { name: 'contract', include: ['contract/**/*.spec.ts'] } },
+      { test: { name: 'sheets', include: ['sheets/**/*.spec.ts'], testTimeout: 60_000 } },
       { test: { name: 'words', include: ['words/**/*.spec.ts'] } },
       {
         test: {

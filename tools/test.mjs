@@ -71,6 +71,7 @@ for (const part of [
   'core',
   'contract',
   'words',
+  'sheets',
   'server',
   'tools',
   'e2e',

@@ -9,6 +9,7 @@ import { investigationRoutes } from './investigations/index.js';
 import { openapi } from './openapi/index.js';
 import { problems, send } from './problems/index.js';
 import { security, validation, webApplication } from './plugins/index.js';
+import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
 import { shelfRoutes } from './shelf/index.js';
 
@@ -38,6 +39,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(validation);
   await app.register(openapi);
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
+  await app.register(printingRoutes, { prefix: '/api', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs', sequelize });
   await app.register(classRoutes, { prefix: '/api/classes', sequelize });
   await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });

@@ -1,9 +1,11 @@
+import type { Printing } from '@nab/contract';
 import { isAbsolute, resolve } from 'node:path';
 import { accuracy } from './accuracy.js';
 import { CommandError, readJsonFile } from './files.js';
 import { evaluate } from './evaluate.js';
 import { list } from './list.js';
 import { predict } from './predict.js';
+import { print } from './print.js';
 import { reference } from './reference.js';
 
 const USAGE = `Usage:
@@ -13,6 +15,9 @@ const USAGE = `Usage:
                                        [--measure ID] [--load MASS]
                                            prints what a design of any experiment is predicted to
                                            do at each level, a JSON line a level
+  npm run --silent nab -- print FILE OUT.pdf [--paper A4|Letter] [--reader plain|full]
+                                       [--sheets pupil,four-box,educator,cards,labels,kit,risk]
+                                           prints the sheets of an investigation's file
   npm run --silent nab -- reference FILE [--tier 1|2]
                                            checks the cases of a reference file, a JSON line a value;
                                            tier 2, finite elements, takes minutes
@@ -25,15 +30,14 @@ FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is
 
 const TIERS: Readonly<Record<string, readonly (1 | 2)[]>> = { '1': [1], '2': [2] };
 
-function main([name = '', file, ...rest]: string[]): number {
+async function main([name = '', file, ...rest]: string[]): Promise<number> {
   if (name === 'help' || name === '--help' || name === '-h') {
     process.stdout.write(USAGE);
     return 0;
   }
-  const read = (path: string): unknown => {
-    const typedIn = process.env['INIT_CWD'] ?? process.cwd();
-    return readJsonFile(isAbsolute(path) ? path : resolve(typedIn, path));
-  };
+  const placeOf = (path: string): string =>
+    isAbsolute(path) ? path : resolve(process.env['INIT_CWD'] ?? process.cwd(), path);
+  const read = (path: string): unknown => readJsonFile(placeOf(path));
   if (name === 'accuracy' && file === undefined) return accuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
   if (name === 'list' && file === undefined) return list();
@@ -43,6 +47,11 @@ function main([name = '', file, ...rest]: string[]): number {
       const { factor, levels, series, measure, load } = words;
       return predict(read(file), { factor, levels, series, measure, load });
     }
+  }
+  const [out, ...how] = rest;
+  if (name === 'print' && file !== undefined && out !== undefined && !out.startsWith('--')) {
+    const words = optionsOf(how, ['paper', 'reader', 'sheets']);
+    if (words !== null) return print(read(file), placeOf(out), words as Printing);
   }
   const tiers = rest.length === 0 ? ([1, 2] as const) : TIERS[rest[1] ?? ''];
   const plain = rest.length === 0 || (rest.length === 2 && rest[0] === '--tier');
@@ -75,7 +84,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 });
 
 try {
-  process.exitCode = main(process.argv.slice(2));
+  process.exitCode = await main(process.argv.slice(2));
 } catch (error) {
   if (!(error instanceof CommandError)) throw error;
   process.stderr.write(`nab: ${error.message}\n`);

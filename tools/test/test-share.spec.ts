@@ -6,7 +6,7 @@ import { expect, it } from 'vitest';
 // comments included, since both sides have them. Tests are files named *.spec.ts and everything in a
 // folder `test`, `testing` or `e2e`; the rest is code. What is generated, data (JSON) and prose do
 // not count.
-const ROOTS = ['core', 'contract', 'words', 'server', 'web', 'tools', 'e2e'];
+const ROOTS = ['core', 'contract', 'words', 'sheets', 'server', 'web', 'tools', 'e2e'];
 const COUNTED = /\.(ts|mjs|js|html|less)$/;
 const TEST = /\.spec\.ts$|(^|\/)(test|testing|e2e)\//;
 const SKIPPED = new Set(['node_modules', 'dist', 'public']);

@@ -38,3 +38,6 @@ export {
 } from './kit/index.js';
 export { questionText } from './question.js';
 export { prepared, type NamedCase, type Prepared } from './prepared.js';
+export { benchSteps, WINDING_DONE } from './bench-steps.js';
+export { batteryWords } from './battery-words.js';
+export { cautionsOf, classCautions, risksOf } from './risks.js';

@@ -9,7 +9,9 @@ export {
   type RiskNote,
   type SheetReader,
 } from './lesson.js';
+export type * from './page.js';
 export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
+export * from './printing.js';
 export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
 export {
   ACTORS,

@@ -12,7 +12,7 @@ export const SERVER_PROBLEMS = {
   MALFORMED: { status: 400, title: 'The request could not be read' },
   TOO_LARGE: { status: 413, title: 'The request is too large' },
   FOREIGN_ORIGIN: { status: 403, title: 'Requests from other sites are refused' },
-  BUSY: { status: 503, title: 'Too many fields are being solved at once' },
+  BUSY: { status: 503, title: 'Too much is being computed at once' },
   UNAVAILABLE: { status: 503, title: 'The database is not available' },
   INTERNAL: { status: 500, title: 'Nab made a mistake' },
 } as const;

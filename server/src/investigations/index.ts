@@ -1,2 +1,3 @@
 export { insertInvestigation, toPrediction, toReading } from './repository.js';
 export { investigationRoutes } from './routes.js';
+export { investigationService } from './service.js';

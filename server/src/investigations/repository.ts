@@ -8,6 +8,7 @@ import {
   type Plan,
   type Prediction,
   type Reading,
+  type RiskNote,
 } from '@nab/contract';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { findClass, groupsOfOthers, writeClass } from '../classes/index.js';
@@ -58,6 +59,16 @@ export async function listInvestigations(
     design: completeDocument(row.design),
     updatedAt: row.updatedAt.toISOString(),
   }));
+}
+
+/** The newest risk notes that a school wrote itself; null when it never did. */
+export async function lastRiskNotes(transaction: Transaction): Promise<RiskNote[] | null> {
+  const row = await InvestigationRow.findOne({
+    where: { 'lesson.risks': { [Op.ne]: null }, demo: false },
+    order: [['updatedAt', 'DESC']],
+    transaction,
+  });
+  return row?.lesson?.risks ?? null;
 }
 
 /** Moves an investigation; false when there is none. It counts as no change of what it says. */

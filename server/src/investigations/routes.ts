@@ -8,7 +8,7 @@ import {
 } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { byId, type ById } from '../plugins/index.js';
+import { byId, namedFile, type ById } from '../plugins/index.js';
 import { trialsCsv } from './csv.js';
 import { investigationService } from './service.js';
 
@@ -52,14 +52,11 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
 
   app.get<ById>('/:id/trials.csv', { schema: { params: byId } }, async ({ params }, reply) => {
     const investigation = await service.read(params.id);
-    // By characters and not by halves of them: a cut letter cannot be encoded.
-    const title = [...investigation.plan.title.replace(/[^\p{L}\p{N}]+/gu, '-')];
-    const name = encodeURIComponent(title.slice(0, 60).join(''));
     return reply
       .type('text/csv; charset=utf-8')
       .header(
         'content-disposition',
-        `attachment; filename="trials.csv"; filename*=UTF-8''${name}.csv`,
+        namedFile('attachment', investigation.plan.title, 'trials.csv'),
       )
       .send(trialsCsv(investigation));
   });

@@ -7,6 +7,7 @@ import {
   type Place,
   type Plan,
   type PlanUpdate,
+  type RiskNote,
 } from '@nab/contract';
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
@@ -16,6 +17,7 @@ import {
   findInvestigation,
   foreignIds,
   insertInvestigation,
+  lastRiskNotes,
   listInvestigations,
   replacePlan,
   writePlace,
@@ -29,6 +31,9 @@ export function investigationService(sequelize: Sequelize) {
     return found;
   };
   return {
+    /** The newest risk notes of the school's own; an empty list when it never wrote any. */
+    riskNotes: async (): Promise<RiskNote[]> => (await sequelize.transaction(lastRiskNotes)) ?? [],
+
     list: (): Promise<InvestigationSummary[]> => sequelize.transaction(listInvestigations),
 
     read: (id: string): Promise<Investigation> =>

@@ -41,7 +41,10 @@ function mended(
     (name) => [name, jsonSchemaOf(fields[name]!)] as const,
   );
   const needed = children.filter(([name, child]) => {
-    if (child.properties) return !isNullable(fields[name]!) && (child.required?.length ?? 0) > 0;
+    if (child.properties) {
+      const free = isNullable(fields[name]!) || mayBeAbsent(fields[name]!);
+      return !free && (child.required?.length ?? 0) > 0;
+    }
     return child.default === undefined && !isOptional(fields[name]!);
   });
   // An object's own default repeats those of its keys.
@@ -67,5 +70,11 @@ const specOf = (schema: ISchema<unknown>): { optional?: boolean; nullable?: bool
 const isOptional = (schema: ISchema<unknown>): boolean =>
   // Every lazy one that is no choice of variants may be left out.
   isLazy(schema) ? !VARIANTS.has(schema) : specOf(schema).optional === true;
+
+/** An object that says of itself that it is nothing when it is left out. */
+const mayBeAbsent = (schema: ISchema<unknown>): boolean => {
+  const spec = specOf(schema);
+  return spec.optional === true && 'default' in spec;
+};
 
 const isNullable = (schema: ISchema<unknown>): boolean => specOf(schema).nullable === true;

@@ -1,3 +1,4 @@
+export { namedFile } from './file-name.js';
 export { security } from './security.js';
 export { byId, validation, type ById } from './validation.js';
 export { webApplication } from './web-application.js';

@@ -74,21 +74,31 @@ export class Flow {
   readonly width: number;
   private readonly bottom: number;
   private readonly done: Part[][] = [[]];
-  private y = MARGIN;
+  private y: number;
   private rows = 0;
 
   constructor(
     private readonly paper: { readonly width: number; readonly height: number },
     /** What the pages are, said at their foot. */
     private readonly title: string,
+    /** What stands at the top of every page. */
+    private readonly top: {
+      readonly height: number;
+      readonly draw: (y: number, left: number) => readonly Part[];
+    } | null = null,
   ) {
     this.width = paper.width - 2 * MARGIN;
     this.bottom = paper.height - MARGIN - FOOT;
+    this.y = MARGIN + (top?.height ?? 0);
+  }
+
+  private get begin(): number {
+    return MARGIN + (this.top?.height ?? 0);
   }
 
   /** Room for one part on an empty page, mm. */
   get room(): number {
-    return this.bottom - MARGIN;
+    return this.bottom - this.begin;
   }
 
   gap(height: number): this {
@@ -98,15 +108,15 @@ export class Flow {
 
   /** Begins a new page unless there is this much room, mm. */
   need(height: number): this {
-    if (this.y + height > this.bottom && this.y > MARGIN) {
+    if (this.y + height > this.bottom && this.y > this.begin) {
       this.done.push([]);
-      this.y = MARGIN;
+      this.y = this.begin;
     }
     return this;
   }
 
   newPage(): this {
-    if (this.y > MARGIN) this.need(Infinity);
+    if (this.y > this.begin) this.need(Infinity);
     return this;
   }
 
@@ -118,11 +128,12 @@ export class Flow {
     return this;
   }
 
-  heading(text: string, level: 1 | 2 = 2, with_ = 20): this {
+  /** @param follows room that must be left below it, mm. */
+  heading(text: string, level: 1 | 2 = 2, follows = 20): this {
     const size = level === 1 ? 20 : 13;
-    if (this.y > MARGIN) this.gap(level === 1 ? 4 : 3);
+    if (this.y > this.begin) this.gap(level === 1 ? 4 : 3);
     const height = wrap(text, this.width, size, 'bold').length * lineHeight(size);
-    this.need(height + with_);
+    this.need(height + follows);
     return this.text(level === 1 ? 'H1' : 'H2', text, { size, face: 'bold' }).gap(1);
   }
 
@@ -188,7 +199,7 @@ export class Flow {
     const drawRow = (cells: readonly string[], tag: 'TH' | 'TD'): void => {
       const face: Face = tag === 'TH' ? 'bold' : 'regular';
       const lines = laid(cells, face);
-      const tall = tag === 'TH' ? heightOf(lines) - (height > 0 ? 0 : 0) : heightOf(lines);
+      const tall = heightOf(lines);
       const row = this.rows++;
       this.place(tall, (y, x) =>
         cells.map((_, i): Part => ({
@@ -244,6 +255,7 @@ export class Flow {
         width,
         height,
         parts: [
+          ...(this.top?.draw(MARGIN, this.left) ?? []),
           ...parts,
           {
             tag: 'Artifact' as const,

@@ -1,52 +1,8 @@
-/** Typefaces of a sheet. */
-export type Face = 'regular' | 'bold' | 'mono';
-
-/** Ink of a mark: text and lines, what stands back, squared paper, and the copper of a wire. */
-export type Ink = 'ink' | 'soft' | 'grid' | 'copper' | 'steel' | 'wash';
-
-/** What is drawn, mm from the upper left corner of the page. */
-export type Mark =
-  | {
-      readonly kind: 'text';
-      readonly x: number;
-      /** Of the line that letters stand on. */
-      readonly y: number;
-      readonly text: string;
-      /** Points. */
-      readonly size: number;
-      readonly face: Face;
-      readonly ink: Ink;
-      /** Degrees, clockwise about its beginning. */
-      readonly turn?: number;
-    }
-  | {
-      readonly kind: 'path';
-      /** Of M, L, C and Z with absolute places. */
-      readonly d: string;
-      readonly stroke?: Ink;
-      /** mm. */
-      readonly width?: number;
-      readonly dash?: readonly [number, number];
-      readonly fill?: Ink;
-    };
-
-/** What a part of a page is, for those who hear it read. */
-export type Tag = 'H1' | 'H2' | 'P' | 'LI' | 'Figure' | 'TH' | 'TD' | 'Artifact';
-
-/** A part of a page that is read as one. */
-export interface Part {
-  readonly tag: Tag;
-  /** Of a figure: what it shows. */
-  readonly alt?: string;
-  /** Cells with the same number stand in one row of one table. */
-  readonly row?: number;
-  readonly marks: readonly Mark[];
-}
-
-/** A printed page, mm. */
-export interface Page {
-  readonly title: string;
-  readonly width: number;
-  readonly height: number;
-  readonly parts: readonly Part[];
-}
+export type {
+  SheetFace as Face,
+  SheetInk as Ink,
+  SheetMark as Mark,
+  SheetPage as Page,
+  SheetPart as Part,
+  SheetTag as Tag,
+} from '@nab/contract';

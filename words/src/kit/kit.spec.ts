@@ -40,7 +40,7 @@ describe('the kit for a class', () => {
     const kit = kitOf(design, plan);
     expect(find(kit, 'of one kind and age')).toMatchObject({
       each: '1',
-      all: '3, 1 of them to spare',
+      all: '3 (1 spare)',
     });
     expect(find(kit, 'Clip leads')).toMatchObject({ each: '2', all: '4' });
     expect(find(kit, 'counted into the tray')).toMatchObject({ each: '60', all: '120' });
@@ -53,7 +53,7 @@ describe('the kit for a class', () => {
     const lengths = lesson.cases.map(({ trialled }) => trialled!.wireLength);
     const own = 2 * lengths.reduce((p, q) => p + q);
     expect(wireOf(lesson)).toBeCloseTo(own, 9);
-    const wire = kitOf(design, plan).find(({ all }) => all.includes('with a tenth spare'))!;
+    const wire = kitOf(design, plan).find(({ all }) => all.includes('a tenth spare'))!;
     expect(parseFloat(wire.all)).toBeCloseTo(1.1 * own, 1);
     const round = prepared(usual({ arrangement: 'go-round' }), design);
     expect(wireOf(round)).toBeCloseTo(own / 2, 9);

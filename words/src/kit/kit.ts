@@ -66,7 +66,7 @@ export function kitOf(of: KitOf): KitItem[] {
     {
       name: wireLine(wire),
       each: wireText(metres / groups),
-      all: `${formatNumber(metres * WIRE_RESERVE, 3)} m with a tenth spare`,
+      all: `${formatNumber(metres * WIRE_RESERVE, 3)} m (a tenth spare)`,
     },
     ...underWinding(of, magnets).map(([name, count]) => inAll(name, count)),
     ...(bench
@@ -80,7 +80,7 @@ export function kitOf(of: KitOf): KitItem[] {
           {
             name: `${cellText(supply)}, of one kind and age`,
             each: String(cells * packs),
-            all: `${cells * (packs * groups + spare)}, ${cells * spare} of them to spare`,
+            all: `${cells * (packs * groups + spare)} (${cells * spare} spare)`,
           },
           each(`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`, 1),
         ]),

@@ -1,5 +1,6 @@
 export { AutoCompleteRole } from './auto-complete-role';
 export { CollapseHeader } from './collapse-header';
+export { DatePickerName } from './date-picker-name';
 export { DialogName } from './dialog-name';
 export { DrawerName } from './drawer-name';
 export { InputNumberName } from './input-number-name';

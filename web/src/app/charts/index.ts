@@ -9,3 +9,4 @@ export { LoadChart } from './load-chart';
 export { markerColour, markerPath } from './markers';
 export { Sparkline } from './sparkline';
 export { TrialChart, type ChartCurve, type TrialChartData } from './trial-chart';
+export { Timeline, type EdgeShift, type TimelineData } from './timeline';

@@ -112,11 +112,19 @@ export class InvestigationStore {
     }
   });
 
-  readonly lesson = computed(() => toLessonPlan(this.plan().valid(), this.restingDesign()));
+  /** The plan without how the lesson is laid out, which changes nothing of what is predicted. */
+  private readonly question = computed(
+    (): Plan => {
+      const { lesson: _lesson, ...question } = this.plan().valid();
+      return question;
+    },
+    { equal: (p, q) => JSON.stringify(p) === JSON.stringify(q) },
+  );
+  readonly lesson = computed(() => toLessonPlan(this.question(), this.restingDesign()));
 
   /** Every level of every line with its design and prediction. */
   readonly cases = computed((): readonly NamedCase[] => {
-    const plan = this.plan().valid();
+    const plan = this.question();
     return casesOf(this.lesson()).map((one) => ({
       ...one,
       levelName: levelWords(plan, one.levelId),

@@ -8,8 +8,11 @@ import type {
   NewInvestigation,
   PlaceBody,
   PlanUpdate,
+  Printing,
   Problem,
+  RiskNote,
   SchoolClass,
+  SheetPage,
   VersionedDesign,
   VersionedShelfItem,
 } from '@nab/contract';
@@ -69,6 +72,20 @@ export class Server {
 
   classes(): Observable<SchoolClass[]> {
     return this.guard(this.http.get<SchoolClass[]>('/api/classes'));
+  }
+
+  /** The printed pages of an investigation. */
+  sheets(id: string, printing: Printing): Observable<{ pages: SheetPage[] }> {
+    return this.guard(
+      this.http.get<{ pages: SheetPage[] }>(`/api/investigations/${id}/sheets`, {
+        params: { ...printing },
+      }),
+    );
+  }
+
+  /** The risk notes that the school wrote last; none when it never did. */
+  riskNotes(): Observable<RiskNote[]> {
+    return this.guard(this.http.get<RiskNote[]>('/api/risk-notes'));
   }
 
   shelf(): Observable<VersionedShelfItem[]> {

@@ -93,7 +93,9 @@ describe('a design that draws from the shelf', () => {
       ['load', '80 objects', '50'],
     ]);
     expect(shortagesOf(drawn, shelf, { magnets: 2, packs: 2, wire: 5, objects: 40 })).toEqual([]);
-    expect(shortagesOf(newDesign(), shelf, { magnets: 99, packs: 99, wire: 999, objects: 999 })).toEqual([]);
+    expect(
+      shortagesOf(newDesign(), shelf, { magnets: 99, packs: 99, wire: 999, objects: 999 }),
+    ).toEqual([]);
   });
 
   it('comes back as it was set aside', () => {

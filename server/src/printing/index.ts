@@ -1,0 +1,1 @@
+export { printingRoutes } from './routes.js';

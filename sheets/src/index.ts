@@ -1,0 +1,3 @@
+export { INKS, writePdf, type Ink, type Mark, type Page, type Part } from './page/index.js';
+export { printed } from './printed.js';
+export { BAR, pagesOf } from './sheets/index.js';

@@ -1,0 +1,21 @@
+import {
+  sheetsIn,
+  USUAL_LESSON,
+  type ExperimentDocument,
+  type Plan,
+  type Printing,
+} from '@nab/contract';
+import { prepared } from '@nab/words';
+import type { Page } from './page/index.js';
+import { pagesOf } from './sheets/index.js';
+
+/** The pages of an investigation, as the button and the command print them alike. */
+export function printed(plan: Plan, document: ExperimentDocument, printing: Printing = {}): Page[] {
+  const { paper, reader } = printing;
+  const settings = {
+    ...(plan.lesson ?? USUAL_LESSON),
+    ...(paper && { paper }),
+    ...(reader && { reader }),
+  };
+  return pagesOf(prepared(plan, document, settings), sheetsIn(printing));
+}

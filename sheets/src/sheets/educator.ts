@@ -1,0 +1,105 @@
+import { ARRANGEMENTS } from '@nab/core';
+import {
+  batteryWords,
+  howMany,
+  measuredBand,
+  measuredText,
+  questionText,
+  type Prepared,
+} from '@nab/words';
+import type { Page } from '../page/index.js';
+import { onWords } from './winding-steps.js';
+import { flowFor } from './sheet.js';
+
+/** Usual troubles and their cure. Common practice, no source. */
+const TROUBLES: readonly string[] = [
+  'Nothing is lifted: enamel still on the ends, a lead that does not touch, a cell the wrong way round, an open switch.',
+  'Far less than expected: a second layer wound the other way round, a cell run down, turns that touch where the wire is bare.',
+  'Something hangs on with the current off: the core keeps some magnetism; tap it on the table, or take another.',
+  'Readings of one group scatter: agree on how deep to dip, how long to wait, and what counts as lifted.',
+  'It gets weaker and weaker: the cells fade or the coil is warm; let it rest, try again with other cells.',
+];
+
+/** For the educator: what to expect, in which order, with what cells, and what usually goes wrong. */
+export function educator(of: Prepared): readonly Page[] {
+  const { plan, measure, cases, settings, timetable, tasks, battery } = of;
+  const flow = flowFor(of, 'for the educator');
+  flow.heading(`For the educator: ${plan.title}`, 1);
+  flow.paragraph(questionText(plan));
+  flow.paragraph(
+    `${ARRANGEMENTS[settings.arrangement]}. ${howMany(plan.groups.length, 'group')}, ${howMany(timetable.coils, 'coil')}, ${minutesText(timetable.end)} of ${minutesText(settings.length)}.`,
+  );
+  flow.heading('What to expect');
+  flow.table(
+    ['Level', 'Expected', 'Nine in ten', 'Current', 'On at most'],
+    cases.map(({ name, forecast, band, trialled, fault, stops }) => {
+      if (!trialled) return [name, fault ?? 'cannot be built', '', '', ''];
+      return [
+        name,
+        stops.length > 0
+          ? 'not for a class'
+          : forecast
+            ? measuredText(measure, forecast.value)
+            : '–',
+        band ? measuredBand(measure, band) : '–',
+        `${trialled.supplyCurrent.toPrecision(2)} A`,
+        onWords({ ...cases[0]!, trialled }),
+      ];
+    }),
+    [2.6, 1.6, 1.6, 1.2, 1.3],
+    { ends: [3, 4] },
+  );
+  flow.heading('Order of the trials');
+  flow.paragraph(
+    'Balanced over the groups, so that cells that fade and coils that warm do not look like an effect.',
+    { size: 10 },
+  );
+  flow.table(
+    ['Group', 'Order'],
+    plan.groups.map(({ name }, group) => [
+      name,
+      (timetable.orders[group] ?? [])
+        .map((task) => cases[tasks[task]!.place]!.name)
+        .reduce<string[]>((runs, next) => {
+          const last = runs[runs.length - 1];
+          const [, word = last, times = '1'] = /^(.*) × (\d+)$/.exec(last ?? '') ?? [];
+          if (word === next) runs[runs.length - 1] = `${next} × ${Number(times) + 1}`;
+          else runs.push(next);
+          return runs;
+        }, [])
+        .join(', '),
+    ]),
+    [1.3, 6],
+    { size: 9 },
+  );
+  flow.heading('The lesson');
+  flow.table(
+    ['Step', 'Minutes'],
+    Object.entries(STEPS).map(([kind, name]) => [
+      name,
+      String(Math.round(timetable.spent[kind as keyof typeof STEPS] * 10) / 10),
+    ]),
+    [5, 1.2],
+    { ends: [1] },
+  );
+  if (battery) {
+    flow.heading('Cells');
+    flow.list(batteryWords(battery, plan.groups.length));
+  }
+  flow.heading('When something is wrong');
+  flow.list(TROUBLES);
+  return flow.pages();
+}
+
+const STEPS = {
+  introduce: 'Introduction',
+  wind: 'Winding, the longest of any group',
+  connect: 'Connecting',
+  trial: 'Trials',
+  rest: 'Waiting for coils to cool or come round',
+  'pass-on': 'Passing on, or taking off',
+  discuss: 'What we found',
+  clear: 'Clearing up',
+} as const;
+
+const minutesText = (minutes: number): string => `${Math.ceil(minutes)} min`;

@@ -1,0 +1,96 @@
+import { nice, ticks } from 'd3-array';
+import { axisNumber, axisUnit, ceilingOf, factorOf, formatNumber, isGraded } from '@nab/core';
+import { axisLabel, inUnitOf, type Prepared } from '@nab/words';
+import { centred, ending, line, words, type Mark } from '../page/index.js';
+
+/** Side of a square of the squared paper, mm. */
+const SQUARE = 5;
+
+/**
+ * Squared paper with the axes of the question drawn and numbered, nothing on it.
+ * @returns null where what is measured makes no graph.
+ */
+export function graphPaper(
+  of: Prepared,
+  {
+    x,
+    y,
+    width,
+    height,
+  }: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): readonly Mark[] | null {
+  const { measure, plan, cases } = of;
+  if (measure.data === 'words' || measure.data === 'yes-no' || measure.data === 'objects')
+    return null;
+  const [left, below] = [16, 14];
+  const columns = Math.floor((width - left) / SQUARE);
+  const rows = Math.floor((height - below) / SQUARE);
+  const [x0, y0] = [x + left, y + rows * SQUARE];
+  const [x1, y1] = [x0 + columns * SQUARE, y];
+  const marks: Mark[] = [];
+  for (let i = 1; i <= columns; i++)
+    marks.push(line(x0 + i * SQUARE, y0, x0 + i * SQUARE, y1, { stroke: 'grid', width: 0.15 }));
+  for (let i = 1; i <= rows; i++)
+    marks.push(line(x0, y0 - i * SQUARE, x1, y0 - i * SQUARE, { stroke: 'grid', width: 0.15 }));
+  marks.push(line(x0, y0, x1, y0, { width: 0.4 }), line(x0, y0, x0, y1, { width: 0.4 }));
+
+  const top = niceTop(upTo(of));
+  const up = ticks(0, top, 6);
+  for (const value of up) {
+    const place = y0 - (value / top) * (y0 - y1);
+    marks.push(
+      line(x0 - 1.2, place, x0, place),
+      ending(x0 - 2, place + 1.2, formatNumber(value, 4), { size: 9 }),
+    );
+  }
+  marks.push({
+    ...words(x + 3, y0 - (y0 - y1) / 2 + 20, axisLabel(measure), { size: 9 }),
+    turn: -90,
+  } as Mark);
+
+  const { axis, name } = factorOf(plan.factor);
+  const levels = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
+  if (isGraded(axis)) {
+    const numbers = levels.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
+    const most = niceTop(1.1 * Math.max(...numbers));
+    for (const value of ticks(0, most, 6)) {
+      const place = x0 + (value / most) * (x1 - x0);
+      marks.push(
+        line(place, y0, place, y0 + 1.2),
+        centred(place, y0 + 4.8, formatNumber(value, 4), { size: 9 }),
+      );
+    }
+  } else {
+    levels.forEach((level, i) => {
+      const place = x0 + ((i + 0.5) / levels.length) * (x1 - x0);
+      marks.push(
+        line(place, y0, place, y0 + 1.2),
+        centred(place, y0 + 4.8, level.name.slice(0, 22), { size: 8 }),
+      );
+    });
+  }
+  const unit = axisUnit(axis);
+  marks.push(
+    centred(
+      (x0 + x1) / 2,
+      y0 + 10.5,
+      unit && !name.toLowerCase().includes(unit) ? `${name}, ${unit}` : name,
+      { size: 9 },
+    ),
+  );
+  return marks;
+}
+
+/** The most that has to have room on the paper, in the measure's unit. */
+function upTo({ measure, plan, cases }: Prepared): number {
+  const inUnit = inUnitOf(measure);
+  const highest = Math.max(0, ...cases.map(({ band }) => (band ? inUnit(band.high) : 0)));
+  if (highest > 0) {
+    const ceiling =
+      measure.ceiling === null ? Infinity : inUnit(ceilingOf(measure, plan.traySize) ?? Infinity);
+    return Math.min(1.1 * highest, Math.max(ceiling, 1));
+  }
+  return measure.ceiling === 'tray' ? plan.traySize : 10;
+}
+
+const niceTop = (value: number): number => nice(0, Math.max(value, 1e-9), 6)[1];

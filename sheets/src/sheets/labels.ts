@@ -1,0 +1,44 @@
+import { howMany } from '@nab/words';
+import type { Prepared } from '@nab/words';
+import { box, centred, widthOf, type Page, type Part } from '../page/index.js';
+import { flowFor } from './sheet.js';
+
+const ACROSS = 4;
+const TALL = 18;
+
+/** A label for each coil that is wound, to be cut out and folded round a tail. */
+export function labels(of: Prepared): readonly Page[] {
+  const { plan, tasks, cases, timetable } = of;
+  const flow = flowFor(of, 'labels for the coils');
+  const coils = [...new Map(tasks.map(({ coil, place }) => [coil, cases[place]!.name])).values()];
+  if (coils.length === 0) return [];
+  const all = Array.from({ length: timetable.coils }, (_, i) => ({
+    name: coils[i % coils.length]!,
+    group:
+      timetable.coils === plan.groups.length * coils.length
+        ? plan.groups[Math.floor(i / coils.length)]!.name
+        : '',
+  }));
+  flow.heading('Labels for the coils', 1);
+  flow.paragraph(
+    `${howMany(all.length, 'label')}: cut along the lines and tape one round a tail of each coil.`,
+  );
+  const wide = flow.width / ACROSS;
+  for (let i = 0; i < all.length; i += ACROSS) {
+    flow.place(TALL, (y, x) =>
+      all.slice(i, i + ACROSS).map(({ name, group }, j): Part => {
+        const middle = x + (j + 0.5) * wide;
+        const size = Math.min(13, (13 * (wide - 4)) / Math.max(1, widthOf(name, 13, 'bold')));
+        return {
+          tag: 'P',
+          marks: [
+            box(x + j * wide, y, wide, TALL, { stroke: 'soft', width: 0.2 }),
+            centred(middle, y + 8, name, { size, face: 'bold' }),
+            centred(middle, y + 14, group, { size: 9, ink: 'soft' }),
+          ],
+        };
+      }),
+    );
+  }
+  return flow.pages();
+}

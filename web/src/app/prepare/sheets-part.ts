@@ -1,0 +1,149 @@
+import { DOCUMENT } from '@angular/common';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import {
+  SHEET_IDS,
+  SHEET_READERS,
+  SHEETS,
+  type Paper,
+  type Printing,
+  type SheetId,
+  type SheetPage,
+  type SheetReader,
+} from '@nab/contract';
+import { howMany } from '@nab/words';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
+import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
+import { catchError, debounceTime, filter, map, of, switchMap } from 'rxjs';
+import { SegmentedName } from '../accessibility';
+import { InvestigationStore } from '../investigation';
+import { Notice } from '../notices';
+import { Server, ServerAway } from '../server';
+import { PageView } from './page-view';
+import { Preparation } from './preparation';
+
+/** After the last change the pages are asked for anew, ms: until then it is saved. */
+const REST_MS = 500;
+
+/** The sheets, chosen, looked at, printed from the browser or taken as a PDF. */
+@Component({
+  selector: 'nab-sheets-part',
+  imports: [
+    FormsModule,
+    Notice,
+    NzButtonModule,
+    NzCheckboxModule,
+    NzSegmentedModule,
+    NzSkeletonModule,
+    PageView,
+    SegmentedName,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: './sheets-part.less',
+  templateUrl: './sheets-part.html',
+})
+export class SheetsPart {
+  protected readonly lesson = inject(Preparation);
+  private readonly store = inject(InvestigationStore);
+  private readonly server = inject(Server);
+  private readonly injector = inject(Injector);
+  private readonly document = inject(DOCUMENT);
+  protected readonly howMany = howMany;
+  protected readonly choices = SHEET_IDS.map((value) => ({ value, label: SHEETS[value] }));
+  protected readonly papers = ['A4', 'Letter'];
+  protected readonly readers = (Object.keys(SHEET_READERS) as SheetReader[]).map((value) => ({
+    value,
+    label: SHEET_READERS[value],
+  }));
+  protected readonly wanted = signal<readonly SheetId[]>(SHEET_IDS);
+  protected readonly pages = signal<readonly SheetPage[] | null>(null);
+  protected readonly fault = signal<string | null>(null);
+  /** While it is printed nothing else of the page is shown. */
+  protected readonly printing = signal(false);
+
+  /** What the server is asked for; null until what stands on the pages is saved. */
+  private readonly asked = computed(() => {
+    const documents = [this.store.plan(), this.store.design()];
+    const saved = documents.every((one) => one.state() === 'saved');
+    const values = documents.map((one) => one.value());
+    return saved ? { id: this.store.id(), printing: this.query(), values } : null;
+  });
+  protected readonly pdf = computed(() => {
+    const words = new URLSearchParams(this.query() as Record<string, string>);
+    return `/api/investigations/${this.store.id()}/sheets.pdf?${words.toString()}`;
+  });
+
+  constructor() {
+    toObservable(this.asked)
+      .pipe(
+        filter((asked) => asked !== null),
+        debounceTime(REST_MS),
+        switchMap(({ id, printing }) =>
+          printing.sheets === ''
+            ? of([])
+            : this.server.sheets(id, printing).pipe(
+                map(({ pages }) => pages),
+                catchError((error: unknown) => {
+                  this.fault.set(
+                    error instanceof ServerAway
+                      ? 'The server cannot be reached, and it is what lays out the pages.'
+                      : String((error as Error).message),
+                  );
+                  return of(null);
+                }),
+              ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((pages) => {
+        if (pages) this.fault.set(null);
+        this.pages.set(pages);
+      });
+  }
+
+  protected choose(wanted: readonly SheetId[]): void {
+    this.wanted.set(SHEET_IDS.filter((id) => wanted.includes(id)));
+  }
+
+  protected paper(index: number | string): void {
+    this.lesson.edit({ paper: String(index) as Paper });
+  }
+
+  protected read(reader: number | string): void {
+    this.lesson.edit({ reader: String(reader) as SheetReader });
+  }
+
+  /** The pages at true size and nothing else, through the browser's own dialog. */
+  protected print(): void {
+    const size = this.document.createElement('style');
+    size.textContent = `@page { size: ${this.lesson.settings().paper === 'A4' ? 'A4' : 'letter'}; margin: 0; }`;
+    this.document.head.append(size);
+    this.document.documentElement.classList.add('nab-print-pages');
+    this.printing.set(true);
+    afterNextRender(
+      () => {
+        this.document.defaultView?.print();
+        this.printing.set(false);
+        this.document.documentElement.classList.remove('nab-print-pages');
+        size.remove();
+      },
+      { injector: this.injector },
+    );
+  }
+
+  private query(): Printing {
+    const { paper, reader } = this.lesson.settings();
+    return { paper, reader, sheets: this.wanted().join(',') };
+  }
+}
