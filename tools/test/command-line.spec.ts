@@ -1,11 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { completeDocument, newDesign, toLessonPlan, type ExperimentDocument } from '@nab/contract';
 import { examplePlan } from '@nab/contract/testing';
 import { casesOf, EXPERIMENT_IDS } from '@nab/core';
+import { readPdf } from '@nab/sheets/testing';
 
 const root = new URL('../..', import.meta.url).pathname;
 
@@ -117,6 +118,52 @@ describe('nab', () => {
       expect(status).toBe(2);
       expect(err).toContain('Usage:');
     }
+  });
+});
+
+describe('nab print', () => {
+  const investigation = () => ({
+    id: 'x',
+    plan: examplePlan(),
+    design: { id: 'y', version: 1, design: newDesign() },
+    readings: [],
+  });
+  const out = (): string => join(tmpdir(), `nab-test-${process.pid}-${Math.random()}.pdf`);
+
+  it('writes the sheets that are wanted on the paper that is wanted', async () => {
+    const file = temporaryFile(JSON.stringify(investigation()));
+    const to = out();
+    const { status, out: said } = nab(
+      'print',
+      file,
+      to,
+      '--paper',
+      'Letter',
+      '--sheets',
+      'cards,kit',
+    );
+    expect(status).toBe(0);
+    const { pages } = await readPdf(readFileSync(to));
+    expect(JSON.parse(said)).toEqual({ file: to, pages: pages.length });
+    expect(pages[0]!.width).toBeCloseTo(215.9, 1);
+    const text = pages.map((page) => page.text).join(' ');
+    expect(text).toContain('This bar is 100 mm long');
+    expect(text).toContain('Into the boxes');
+    expect(text).not.toContain('Our prediction');
+    rmSync(to);
+  });
+
+  it('says what is wrong with the file or the words, and writes nothing', () => {
+    const faulty = { ...investigation(), plan: { ...examplePlan(), repeats: 0 } };
+    const to = out();
+    const wrong = nab('print', temporaryFile(JSON.stringify(faulty)), to);
+    expect(wrong.status).toBe(2);
+    expect(wrong.err).toContain('plan.repeats: At least one trial');
+    const file = temporaryFile(JSON.stringify(investigation()));
+    expect(nab('print', file, to, '--sheets', 'poster').err).toContain('four-box');
+    expect(nab('print', file, to, '--paper', 'A3').err).toContain('A4, Letter');
+    expect(nab('print', file).status).toBe(2);
+    expect(existsSync(to)).toBe(false);
   });
 });
 

@@ -21,6 +21,8 @@ export interface TimelineBlock {
   readonly length: number;
   readonly look: 'together' | 'wind' | 'connect' | 'trial' | 'rest' | 'pass-on';
   readonly name: string;
+  /** The same in less room. */
+  readonly short: string;
 }
 
 /** An edge that can be dragged, and what it is the end of. */
@@ -53,7 +55,9 @@ const MARGIN = { top: 22, right: 24, bottom: 42, left: 140 } as const;
 /** Least step of a drag and of an arrow key, minutes. */
 const STEP = 0.5;
 /** A block wider than this bears its name. */
-const WORTH_NAMING = 46;
+const WORTH_NAMING = 24;
+/** Width of a letter at the size of a name. */
+const LETTER = 7;
 
 /** What every group does when, with edges that are dragged or stepped. */
 @Component({
@@ -217,7 +221,7 @@ const LOOKS: Readonly<
 
 function drawBlock(
   svg: Drawing,
-  { look, name, row }: TimelineBlock,
+  { look, name, short, row }: TimelineBlock,
   { left, right, top, height }: { left: number; right: number; top: number; height: number },
 ): void {
   const width = right - left;
@@ -235,7 +239,7 @@ function drawBlock(
     .attr('stroke-dasharray', dash ?? null);
   if (row === null) {
     const middle = `translate(${left + width / 2 + 4},${top + height / 2})`;
-    const upright = width < WORTH_NAMING * 1.6;
+    const upright = width < 74;
     block
       .append('text')
       .attr('transform', upright ? `${middle} rotate(-90)` : middle)
@@ -250,6 +254,6 @@ function drawBlock(
       .attr('y', top + height / 2 + 5)
       .attr('font-size', 13)
       .attr('fill', ink)
-      .text(name.length * 7 > width ? '' : name);
+      .text([name, short].find((text) => text.length * LETTER < width - 8) ?? '');
   }
 }

@@ -10,25 +10,18 @@ export interface CalendarEntry {
 
 /** A lesson as an iCalendar file (RFC 5545), in the local time of the room. */
 export async function calendarOf(entry: CalendarEntry): Promise<string> {
-  const { createEvent } = await import('ics');
-  const { begins } = entry;
-  const { error, value } = createEvent({
-    title: entry.title,
+  const { default: ical } = await import('ical-generator');
+  const calendar = ical({ prodId: { company: 'Nab', product: 'Nab', language: 'EN' } });
+  const end = new Date(entry.begins.getTime() + entry.minutes * 60_000);
+  calendar.createEvent({
+    start: entry.begins,
+    end,
+    // A clock on the wall, wherever it is read.
+    floating: true,
+    summary: entry.title,
     description: entry.description,
-    start: [
-      begins.getFullYear(),
-      begins.getMonth() + 1,
-      begins.getDate(),
-      begins.getHours(),
-      begins.getMinutes(),
-    ],
-    startInputType: 'local',
-    startOutputType: 'local',
-    duration: { minutes: Math.round(entry.minutes) },
-    productId: 'nab',
   });
-  if (error || value == null) throw error ?? new Error('There is no calendar entry.');
-  return value;
+  return calendar.toString();
 }
 
 export async function saveCalendar(entry: CalendarEntry): Promise<void> {

@@ -35,6 +35,8 @@ const WORDS: Readonly<Record<BlockKind, string>> = {
   clear: 'clear up',
 };
 
+const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
+
 /** Does it fit? Who winds what, minutes of every step, the timeline, and the cells for it. */
 @Component({
   selector: 'nab-lesson-plan',
@@ -65,6 +67,40 @@ const WORDS: Readonly<Record<BlockKind, string>> = {
       .when {
         grid-template-columns: 1fr 1fr;
       }
+    }
+    .looks {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 16px;
+      margin: -6px 0 0;
+      padding: 0;
+      list-style: none;
+      font-size: 14px;
+    }
+    .looks li::before {
+      content: '';
+      display: inline-block;
+      width: 18px;
+      height: 12px;
+      margin-right: 6px;
+      border: 1px solid var(--nab-ink-soft);
+    }
+    [data-look='wind']::before {
+      background: var(--nab-copper);
+    }
+    [data-look='connect']::before {
+      background: var(--nab-steel);
+    }
+    [data-look='trial']::before {
+      border-color: var(--nab-verdigris) !important;
+      background: var(--nab-rest-wash);
+    }
+    [data-look='rest']::before {
+      border-style: dashed !important;
+    }
+    [data-look='pass-on']::before {
+      border-color: var(--nab-amber) !important;
+      background: var(--nab-amber-wash);
     }
     .cells {
       display: grid;
@@ -119,6 +155,11 @@ const WORDS: Readonly<Record<BlockKind, string>> = {
     </div>
     <nab-notice [state]="verdict().state">{{ verdict().text }}</nab-notice>
     <nab-timeline [data]="timeline()" (edgeShift)="shift($event)" />
+    <ul class="looks" aria-label="What the blocks are">
+      @for (look of looks(); track look) {
+        <li [attr.data-look]="look">{{ words[look] }}</li>
+      }
+    </ul>
     <nab-more heading="Minutes of every step">
       <div class="nab-fields">
         @for (step of steps; track step[0]) {
@@ -211,6 +252,7 @@ export class LessonPlanPart {
           length: long,
           look: together(kind) ? ('together' as const) : (kind as 'wind'),
           name: `${WORDS[kind]} ${kind === 'wind' || kind === 'trial' ? level : ''}`.trim(),
+          short: kind === 'wind' || kind === 'trial' ? level : WORDS[kind],
         };
       }),
       edges: [
@@ -223,6 +265,12 @@ export class LessonPlanPart {
       ],
     };
   });
+
+  /** The kinds of work of groups that the lesson has. */
+  protected readonly looks = computed(() =>
+    GROUP_WORK.filter((kind) => this.lesson.timetable().spent[kind] > 0),
+  );
+  protected readonly words = WORDS;
 
   protected readonly battery = computed(() => {
     const use = this.lesson.battery();

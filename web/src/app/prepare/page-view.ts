@@ -24,9 +24,13 @@ const INKS: Readonly<Record<SheetInk, string>> = {
     }
     svg {
       display: block;
-      width: 100%;
-      height: auto;
       background: #fff;
+    }
+    @media screen {
+      svg {
+        width: 100%;
+        height: auto;
+      }
     }
   `,
   template: `

@@ -1,12 +1,12 @@
 import { DOCUMENT } from '@angular/common';
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   inject,
-  Injector,
   signal,
+  viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -33,6 +33,8 @@ import { Server, ServerAway } from '../server';
 import { PageView } from './page-view';
 import { Preparation } from './preparation';
 
+/** So much less than a page, mm, or the browser's rounding makes another of it. */
+const HAIR = 0.5;
 /** After the last change the pages are asked for anew, ms: until then it is saved. */
 const REST_MS = 500;
 
@@ -57,7 +59,6 @@ export class SheetsPart {
   protected readonly lesson = inject(Preparation);
   private readonly store = inject(InvestigationStore);
   private readonly server = inject(Server);
-  private readonly injector = inject(Injector);
   private readonly document = inject(DOCUMENT);
   protected readonly howMany = howMany;
   protected readonly choices = SHEET_IDS.map((value) => ({ value, label: SHEETS[value] }));
@@ -69,8 +70,7 @@ export class SheetsPart {
   protected readonly wanted = signal<readonly SheetId[]>(SHEET_IDS);
   protected readonly pages = signal<readonly SheetPage[] | null>(null);
   protected readonly fault = signal<string | null>(null);
-  /** While it is printed nothing else of the page is shown. */
-  protected readonly printing = signal(false);
+  private readonly shown = viewChild.required<ElementRef<HTMLElement>>('shown');
 
   /** What the server is asked for; null until what stands on the pages is saved. */
   private readonly asked = computed(() => {
@@ -126,20 +126,29 @@ export class SheetsPart {
 
   /** The pages at true size and nothing else, through the browser's own dialog. */
   protected print(): void {
+    const { body, head, defaultView } = this.document;
+    const [page] = this.pages() ?? [];
+    if (!page) return;
     const size = this.document.createElement('style');
-    size.textContent = `@page { size: ${this.lesson.settings().paper === 'A4' ? 'A4' : 'letter'}; margin: 0; }`;
-    this.document.head.append(size);
-    this.document.documentElement.classList.add('nab-print-pages');
-    this.printing.set(true);
-    afterNextRender(
+    size.textContent = `@page { size: ${page.width}mm ${page.height}mm; margin: 0; }`;
+    const paper = this.document.createElement('div');
+    paper.className = 'nab-paper';
+    for (const each of this.shown().nativeElement.children) {
+      const copy = each.cloneNode(true) as HTMLElement;
+      copy.style.height = `${page.height - HAIR}mm`;
+      paper.append(copy);
+    }
+    head.append(size);
+    body.append(paper);
+    defaultView?.addEventListener(
+      'afterprint',
       () => {
-        this.document.defaultView?.print();
-        this.printing.set(false);
-        this.document.documentElement.classList.remove('nab-print-pages');
         size.remove();
+        paper.remove();
       },
-      { injector: this.injector },
+      { once: true },
     );
+    defaultView?.print();
   }
 
   private query(): Printing {
