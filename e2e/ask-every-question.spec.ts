@@ -65,6 +65,7 @@ test('2, 3 and 4 ft of wire, and what the current does to it', async ({ page, re
   await expect(page.getByText('Charge a trial')).toHaveCount(0);
   await page.getByRole('button', { name: 'As it comes' }).click();
   await page.getByRole('link', { name: /^Prepare/ }).click();
+  await page.getByRole('tab', { name: 'Kit' }).click();
   await expect(page.getByRole('rowheader', { name: '3 ft' })).toBeVisible();
   await toRun(page);
   await predict(page, '7');

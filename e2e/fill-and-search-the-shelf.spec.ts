@@ -42,6 +42,7 @@ test('a design draws from the shelf and says what is short', async ({ page, requ
   await choose(page, 'Cells from the shelf', 'AA cells from the torches, measured');
   await expect(page.getByText('Cell as measured: 1.52 V, 0.26 Ω')).toBeVisible();
   await page.getByRole('link', { name: /^Prepare/ }).click();
+  await page.getByRole('tab', { name: /^Kit/ }).click();
   await expect(page.getByText(/Not enough on the shelf: “Bell wire, green”/)).toBeVisible();
 });
 

@@ -184,6 +184,20 @@ test('auto-complete: a combobox that knows its list and the option in hand', asy
   await expect(box).toHaveAttribute('aria-expanded', 'false');
 });
 
+test('date picker: its box has a name, and its cross is no stop of its own', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/prepare`);
+  const box = page.getByRole('textbox', { name: 'It begins' });
+  await box.fill('30 Nov 2026, 09:15');
+  await box.press('Enter');
+  await expect(box).toHaveValue('30 Nov 2026, 09:15');
+  await expect(page.locator('.ant-picker-clear')).toHaveAttribute('aria-hidden', 'true');
+  await faultless(page);
+});
+
 test('segmented control: a group of radio buttons with a name', async ({ page }) => {
   await page.goto('/');
   const group = page.getByRole('radiogroup', { name: 'Which investigations' });

@@ -57,10 +57,12 @@ test('an educator goes from a question to findings', async ({ page, request }) =
 
   // Prepare: lengths with tails, kit and cautions.
   await page.getByRole('link', { name: /^Prepare/ }).click();
+  await page.getByRole('tab', { name: 'Kit' }).click();
   const cut = page.getByRole('table', { name: /Wire to cut/ });
   await expect(cut.getByRole('row')).toHaveCount(5);
-  await expect(page.getByText(/Sand or scrape the enamel/)).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /24 AWG/ })).toBeVisible();
+  await page.getByRole('tab', { name: 'Risk notes' }).click();
+  await expect(page.getByText(/Sand or scrape the enamel/)).toBeVisible();
 
   // Run: predict, check with the current off, on, count, stuck, note.
   await page.getByRole('link', { name: /^Run/ }).click();

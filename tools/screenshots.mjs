@@ -55,6 +55,15 @@ const SHOTS = [
   { name: 'wire-and-compass', path: '/wire-and-compass' },
   { name: 'shell-magnet', path: '/shell-magnet' },
   { name: 'prepare', of: LITTER, step: 'prepare' },
+  {
+    name: 'sheets',
+    of: LITTER,
+    step: 'prepare',
+    then: async (page) => {
+      await page.getByRole('tab', { name: 'Sheets' }).click();
+      await page.locator('nab-page-view').first().waitFor({ timeout: 30_000 });
+    },
+  },
   { name: 'run', of: BOLT, step: 'run', width: 1024, height: 768 },
   { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },
   { name: 'findings', of: LITTER, step: 'findings' },

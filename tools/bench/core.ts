@@ -2,22 +2,27 @@ import { performance } from 'node:perf_hooks';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import {
   buildMagnet,
+  casesOf,
   coreSections,
   evaluateMagnet,
   fieldProblemOf,
   magnetise,
+  preparationOf,
   prepareCore,
   QUICK,
   searchShelf,
   solveAdaptively,
   solveField,
+  TYPICAL_MINUTES,
+  type Arrangement,
   type FieldSolution,
+  type LessonPlan,
   type SearchStock,
 } from '@nab/core';
 
 /** Times of repeated calls in milliseconds, sorted, after a warm-up. */
-export function timesOf(run: (i: number) => void, count = 1500): number[] {
-  for (let i = 0; i < 300; i++) run(i);
+export function timesOf(run: (i: number) => void, count = 1500, warm = 300): number[] {
+  for (let i = 0; i < warm; i++) run(i);
   const times: number[] = [];
   for (let i = 0; i < count; i++) {
     const start = performance.now();
@@ -61,6 +66,32 @@ report('A design evaluated, heap included', whole);
 report('A design evaluated, without the heap', withoutHeap);
 report('Winding, circuit and heat alone', buildOnly);
 report('A new core geometry (kept afterwards)', newCore);
+
+const lesson: LessonPlan = {
+  base: { experiment: 'straight-magnet', design: magnet },
+  factor: 'turns',
+  levels: Array.from({ length: 12 }, (_, i) => ({ id: String(i), value: 10 + 8 * i })),
+  series: null,
+  measure: 'objects-one-end',
+  conditions: {},
+  hold: 'nothing',
+};
+const cases = casesOf(lesson);
+const laidOut = (arrangement: Arrangement) =>
+  timesOf(
+    () => {
+      preparationOf(
+        lesson,
+        cases,
+        { arrangement, minutes: TYPICAL_MINUTES, on: 5 },
+        { groups: 10, repeats: 3 },
+      );
+    },
+    60,
+    10,
+  );
+report('A lesson of 12 levels × 10 groups, own coils', laidOut('own-coils'));
+report('The same, magnets going round', laidOut('go-round'));
 const ratio = quantile(whole, 0.5) / quantile(withoutHeap, 0.5);
 process.stdout.write(`Heap included over without: ${ratio.toFixed(2)} times, in this run\n`);
 

@@ -10,7 +10,7 @@ export function batteryWords(
   const by = (share: number): string =>
     little(share) ? 'by less than 1 %' : `by ${percentText(Math.abs(share))}`;
   return [
-    `Each group draws ${percentText(drawn / holds)} of the charge of its cells, which lowers its last reading ${by(1 - lastOverFirst)}.`,
+    `Each group draws ${drawn / holds < 0.005 ? 'less than 1 %' : percentText(drawn / holds)} of the charge of its cells, which lowers its last reading ${by(1 - lastOverFirst)}.`,
     swapAfter === null
       ? `One pack a group lasts the lesson. Have ${howMany(spare, 'pack')} to spare.`
       : `Swap the cells after ${howMany(swapAfter, 'trial')}: ${howMany(packs, 'pack')} for each of ${howMany(groups, 'group')}, and ${spare} to spare.`,

@@ -24,7 +24,7 @@ import { AutoCompleteRole } from '../accessibility';
         nabOffers="Kinds to choose from"
         [attr.aria-label]="label()"
         [attr.aria-invalid]="invalid()"
-        [readOnly]="settled()"
+        [readonly]="settled()"
         [ngModel]="value()"
         (ngModelChange)="valueChange.emit($event)"
       />
@@ -41,7 +41,7 @@ import { AutoCompleteRole } from '../accessibility';
         [attr.aria-label]="label()"
         [attr.aria-invalid]="invalid()"
         [value]="value()"
-        [readOnly]="settled()"
+        [readonly]="settled()"
         (input)="valueChange.emit(box.value)"
       />
     }
