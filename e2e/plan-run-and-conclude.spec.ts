@@ -100,7 +100,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'All trials as CSV' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('Do-turns-matter-at-low-tide-.csv');
+  expect(download.suggestedFilename()).toBe('Do-turns-matter-at-low-tide.csv');
 
   // Everything is still there after coming back.
   await page.reload();

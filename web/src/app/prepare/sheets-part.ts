@@ -25,7 +25,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
-import { catchError, debounceTime, filter, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, filter, map, of, switchMap, tap } from 'rxjs';
 import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
@@ -87,6 +87,8 @@ export class SheetsPart {
   constructor() {
     toObservable(this.asked)
       .pipe(
+        // What is shown is no longer what would be printed.
+        tap(() => this.pages.set(null)),
         filter((asked) => asked !== null),
         debounceTime(REST_MS),
         switchMap(({ id, printing }) =>
