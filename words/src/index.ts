@@ -41,3 +41,4 @@ export { prepared, type NamedCase, type Prepared } from './prepared.js';
 export { benchSteps, WINDING_DONE } from './bench-steps.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
+export { coilsOf, type CoilOf } from './coils.js';

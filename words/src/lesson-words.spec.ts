@@ -7,6 +7,7 @@ import {
   benchSteps,
   cautionsOf,
   classCautions,
+  coilsOf,
   prepared,
   questionText,
   risksOf,
@@ -124,5 +125,19 @@ describe('a lesson as the sheets see it', () => {
       core: { ...design.core, length: '4 in' },
     });
     expect(inches.lengthText(0.0254)).toBe('1 in');
+  });
+});
+
+describe('the coils of a lesson', () => {
+  it('are one a level, or one for all where only the cells change', () => {
+    expect(coilsOf(prepared(examplePlan(), newDesign())).map(({ name }) => name)).toEqual([
+      '10 turns',
+      '20 turns',
+      '40 turns',
+    ]);
+    const levels = ['1 cell', '2 cells'].map((value, i) => ({ id: idOf(1 + i), value }));
+    const cells = prepared(examplePlan(idOf, { factor: 'cells-in-series', levels }), newDesign());
+    expect(coilsOf(cells).map(({ name }) => name)).toEqual(['One coil for every level']);
+    expect(coilsOf(cells)[0]!.alike).toHaveLength(2);
   });
 });

@@ -1,6 +1,6 @@
 import { PAPERS } from '@nab/contract';
 import { MATERIALS } from '@nab/core';
-import type { NamedCase, Prepared } from '@nab/words';
+import { coilsOf, howMany, type CoilOf, type NamedCase, type Prepared } from '@nab/words';
 import { box, ending, Flow, words, wrap, type Mark, type Page } from '../page/index.js';
 import { coilHeight, drawBar, drawCoil } from './draw-coil.js';
 import { onWords, windingSteps } from './winding-steps.js';
@@ -13,7 +13,7 @@ const RING = 6.5;
 
 /** One winding card a coil, drawn at true size; a card is never cut by the end of a page. */
 export function cards(of: Prepared): readonly Page[] {
-  const { plan, settings, tasks, cases } = of;
+  const { plan, settings } = of;
   const flow = new Flow(PAPERS[settings.paper], `${plan.title} · winding cards`, {
     height: 10,
     draw: (y, left) => [
@@ -24,25 +24,18 @@ export function cards(of: Prepared): readonly Page[] {
       },
     ],
   });
-  const coils = new Map<string, NamedCase[]>();
-  for (const { coil, place } of tasks) {
-    coils.set(coil, [...(coils.get(coil) ?? []), cases[place]!]);
-  }
-  for (const alike of coils.values()) card(of, flow, alike);
+  for (const coil of coilsOf(of)) card(of, flow, coil);
   return flow.pages();
 }
 
-function card(of: Prepared, flow: Flow, alike: readonly NamedCase[]): void {
-  // Of taps on one coil the longest is wound.
-  const one = alike.reduce((p, q) =>
-    q.subject!.design.winding.turns > p.subject!.design.winding.turns ? q : p,
-  );
-  const name = [...new Set(alike.map((each) => each.name))].join(', ');
+function card(of: Prepared, flow: Flow, { name, one }: CoilOf<NamedCase>): void {
   const { turns } = one.subject!.design.winding;
   const inner = flow.width - 2 * PAD;
   const steps = windingSteps(of, one).map((step, i) => wrap(`${i + 1}. ${step}`, inner, SIZE));
   const stepLines = steps.reduce((sum, lines) => sum + lines.length, 0);
-  const rings = Math.floor(turns / 10);
+  // What lies straight is not counted.
+  const wound = one.trialled!.coil.winding.layers.length > 0;
+  const rings = wound ? Math.floor(turns / 10) : 0;
   const ringRows = Math.ceil(rings / RINGS_A_ROW);
   const drawn = coilHeight(one);
   const title = wrap(name, inner, 14, 'bold');
@@ -50,7 +43,7 @@ function card(of: Prepared, flow: Flow, alike: readonly NamedCase[]): void {
     title: title.length * 6.5 + 6,
     drawing: drawn,
     steps: stepLines * LINE + steps.length * 0.8 + 2,
-    rings: turns > 0 ? 6 + ringRows * RING : 0,
+    rings: wound ? 6 + ringRows * RING : 0,
   };
   const height = heights.title + heights.drawing + heights.steps + heights.rings + 2 * PAD;
   flow.place(height + 5, (y, x) => {
@@ -63,16 +56,23 @@ function card(of: Prepared, flow: Flow, alike: readonly NamedCase[]): void {
     const under = words(
       inside,
       at + 4,
-      `${coreWords(one)}${turns} turns · on for ${onWords(one)} at most`,
+      `${coreWords(one)}${wound ? `${howMany(turns, 'turn')} · ` : ''}on for ${onWords(one)} at most`,
       {
         size: 9,
         ink: 'soft',
       },
     );
-    const which = ending(inside + inner, at + 4, 'true size, lifting end to the right', {
-      size: 9,
-      ink: 'soft',
-    });
+    const which = ending(
+      inside + inner,
+      at + 4,
+      one.subject!.experiment === 'straight-magnet'
+        ? 'true size, lifting end to the right'
+        : 'true size',
+      {
+        size: 9,
+        ink: 'soft',
+      },
+    );
     at += 6;
     const drawing = drawCoil(one, { x: inside, y: at, room: inner }, of.lengthText);
     at += heights.drawing;
@@ -95,7 +95,7 @@ function card(of: Prepared, flow: Flow, alike: readonly NamedCase[]): void {
         marks: drawing,
       },
       { tag: 'P', marks: text },
-      ...(turns > 0 ? [{ tag: 'P' as const, marks: tally(inside, at, turns, rings) }] : []),
+      ...(wound ? [{ tag: 'P' as const, marks: tally(inside, at, turns, rings) }] : []),
     ];
   });
 }

@@ -131,8 +131,9 @@ export function drawCoil(
       const distance = (tip - place) / MM;
       return `${name} ${distance > 1e-4 ? `${lengthText(distance)} from the tip` : 'at the tip'}`;
     });
-    // Below the tails.
-    marks.push(ending(tip, bottom + TAIL + 2, distances.join(' · '), { size: 8, ink: 'soft' }));
+    // Below the tails; a spool has no tip to measure from.
+    if (one.subject?.experiment === 'straight-magnet')
+      marks.push(ending(tip, bottom + TAIL + 2, distances.join(' · '), { size: 8, ink: 'soft' }));
   }
   return marks;
 }

@@ -1,24 +1,24 @@
-import { kitOf, wireText, WINDING_DONE, type Prepared } from '@nab/words';
+import { coilsOf, kitOf, wireText, WINDING_DONE, type Prepared } from '@nab/words';
 import type { Page } from '../page/index.js';
 import { flowFor } from './sheet.js';
 import { windingSteps } from './winding-steps.js';
 
 /** What somebody who has never seen the lesson needs to prepare it: cut, wind, pack, check. */
 export function kit(of: Prepared): readonly Page[] {
-  const { plan, cases, tasks, timetable, settings } = of;
+  const { plan, timetable, settings } = of;
   const flow = flowFor(of, 'to prepare');
   flow.heading(`To prepare: ${plan.title}`, 1);
   flow.paragraph(
     `For ${plan.class.name}, ${plan.groups.length} groups${settings.begins ? `, ${settings.begins.replace('T', ' at ')}` : ''}.`,
   );
   flow.heading('Wire to cut');
-  const coils = [...new Map(tasks.map(({ coil, place }) => [coil, cases[place]!])).values()];
+  const coils = coilsOf(of);
   const copies = (i: number): number =>
     Math.ceil((timetable.coils - i) / Math.max(1, coils.length));
   flow.table(
     ['Coil', 'Turns', 'Length', 'Pieces', 'Cut'],
-    coils.map((one, i) => [
-      one.name,
+    coils.map(({ name, one }, i) => [
+      name,
       String(one.subject!.design.winding.turns),
       wireText(one.trialled!.wireLength),
       String(copies(i)),
@@ -33,7 +33,7 @@ export function kit(of: Prepared): readonly Page[] {
       `About ${Math.ceil(timetable.before)} minutes in all; every coil has a winding card.`,
       { size: 10 },
     );
-    flow.list(windingSteps(of, coils[0]).slice(-2), 'dash', { size: 10 });
+    flow.list(windingSteps(of, coils[0].one).slice(-2), 'dash', { size: 10 });
   }
   flow.heading('Into the boxes');
   flow.table(

@@ -1,5 +1,4 @@
-import { howMany } from '@nab/words';
-import type { Prepared } from '@nab/words';
+import { coilsOf, howMany, type Prepared } from '@nab/words';
 import { box, centred, widthOf, type Page, type Part } from '../page/index.js';
 import { flowFor } from './sheet.js';
 
@@ -8,9 +7,9 @@ const TALL = 18;
 
 /** A label for each coil that is wound, to be cut out and folded round a tail. */
 export function labels(of: Prepared): readonly Page[] {
-  const { plan, tasks, cases, timetable } = of;
+  const { plan, timetable } = of;
   const flow = flowFor(of, 'labels for the coils');
-  const coils = [...new Map(tasks.map(({ coil, place }) => [coil, cases[place]!.name])).values()];
+  const coils = coilsOf(of).map(({ name }) => name);
   if (coils.length === 0) return [];
   const all = Array.from({ length: timetable.coils }, (_, i) => ({
     name: coils[i % coils.length]!,

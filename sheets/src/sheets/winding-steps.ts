@@ -26,7 +26,7 @@ export function windingSteps(of: Prepared, one: NamedCase): string[] {
     `Leave ${of.lengthText(winding.tail)} of wire free and tape it down at START.`,
     winding.inThread
       ? 'Lay one turn in each groove of the thread.'
-      : `Wind ${winding.sense}, as seen from the lifting end, one turn tight beside the other.`,
+      : `Wind ${winding.sense}, as seen from ${isMagnet(one) ? 'the lifting end' : 'the end where you begin'}, one turn tight beside the other.`,
     ...turning(one),
     ...second(one),
     `Tape the last turn down at END, leave ${of.lengthText(winding.tail)} free, and cut off what is more.`,
@@ -67,16 +67,23 @@ function turning({ trialled, subject }: NamedCase): string[] {
   const restart = subject!.design.winding.layerStyle === 'restart';
   return layers.map(({ turns, from, to }, i) => {
     const which = layers.length === 1 ? '' : `${capital(PLACES[i] ?? `${i + 1}th`)} layer: `;
-    const way = from > to ? 'away from the lifting end' : 'toward the lifting end';
+    const way = isMagnet({ subject })
+      ? from > to
+        ? ', away from the lifting end'
+        : ', toward the lifting end'
+      : '';
     const next =
       i === layers.length - 1
         ? ''
         : restart
           ? ' Then run the wire straight back along the coil and begin the next layer at the same end, in the same sense.'
           : ' Then wind back over it, in the same sense.';
-    return `${which}${turns} turns, ${way}.${next}`;
+    return `${which}${turns} turns${way}.${next}`;
   });
 }
+
+const isMagnet = ({ subject }: Pick<NamedCase, 'subject'>): boolean =>
+  subject?.experiment === 'straight-magnet';
 
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
 

@@ -56,7 +56,10 @@ export function kitOf(of: KitOf): KitItem[] {
   const metres = wireOf(of);
   const packs = battery?.packs ?? 1;
   const spare = battery?.spare ?? 1;
-  const bench = supply.kind === 'bench' || plan.hold === 'bench-supply';
+  const bench =
+    supply.kind === 'bench' ||
+    plan.hold === 'bench-supply' ||
+    [plan.factor, plan.series?.factor].includes('current');
   const cells = supply.series * supply.parallel;
   const enamel = wire.form !== 'foil' && wire.insulation.startsWith('enamel');
   return [

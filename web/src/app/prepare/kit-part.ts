@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { trialOnTime } from '@nab/core';
-import { howMany, secondsText, wireOf, wireText } from '@nab/words';
+import { coilsOf, howMany, secondsText, wireOf, wireText } from '@nab/words';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { TableName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
@@ -25,21 +25,16 @@ export class KitPart {
   protected readonly coils = computed(() => {
     const cases = this.store.cases();
     const tasks = this.lesson.tasks();
-    const kinds = [...new Set(tasks.map(({ coil }) => coil))];
+    const wanted = coilsOf({ tasks, cases });
     const { coils } = this.lesson.timetable();
-    const wound = kinds.map((coil, i) => {
-      const alike = tasks.filter((task) => task.coil === coil);
-      const one = cases[alike[0]!.place]!;
-      return {
-        name: alike.map(({ place }) => cases[place]!.name).join(', '),
-        turns: Math.max(...alike.map(({ turns }) => turns)),
-        wire: one.trialled!.wireLength,
-        pieces: Math.ceil((coils - i) / kinds.length),
-        layers: layersText(one.trialled!.coil.winding.layers.map((layer) => layer.turns)),
-        onTime: secondsText(trialOnTime(one.trialled!.coil)),
-        fault: null,
-      };
-    });
+    const wound = wanted.map(({ name, one }, i) => ({
+      name,
+      turns: one.subject!.design.winding.turns,
+      wire: one.trialled!.wireLength,
+      pieces: Math.ceil((coils - i) / wanted.length),
+      layers: layersText(one.trialled!.coil.winding.layers.map((layer) => layer.turns)),
+      onTime: secondsText(trialOnTime(one.trialled!.coil)),
+    }));
     const faults = cases.flatMap(({ name, fault }) => (fault === null ? [] : [{ name, fault }]));
     return { wound, faults };
   });
