@@ -74,6 +74,29 @@ describe('the kit for a class', () => {
     expect(find(kitOf(design, gap), 'paper')).toBeDefined();
   });
 
+  it('has a core of each level where the levels differ in it, and none for nothing inside', () => {
+    const levels = ['steel', 'brass', 'nothing'].map((value, i) => ({ id: idOf(1 + i), value }));
+    const cores = kitOf(design, examplePlan(idOf, { factor: 'core-material', levels })).filter(
+      ({ name }) => name.startsWith('Core for'),
+    );
+    expect(cores.map(({ name, all }) => [name.split(':')[0], all])).toEqual([
+      ['Core for Low-carbon steel, cold-worked', '2'],
+      ['Core for Brass', '2'],
+    ]);
+    const long = { ...design, core: { ...design.core, length: '150 mm' } };
+    const whole = examplePlan(idOf, {
+      factor: 'designs',
+      levels: [design, long].map((own, i) => ({
+        id: idOf(1 + i),
+        value: `Design ${i}`,
+        design: own,
+      })),
+    });
+    const names = kitOf(design, whole).map(({ name }) => name);
+    expect(names.filter((name) => name.includes('150 mm'))).toHaveLength(1);
+    expect(names.filter((name) => name.includes('100 mm'))).toHaveLength(1);
+  });
+
   it('says what the shelf is short of, or what is left of its reel', () => {
     const reel = newShelfItem('reel');
     const shelf = (length: string) => [

@@ -1,8 +1,16 @@
 import type { ExperimentDocument, Plan, VersionedShelfItem } from '@nab/contract';
-import { formatNumber, parseQuantity, WIRE_RESERVE, type Preparation } from '@nab/core';
+import {
+  formatNumber,
+  parseQuantity,
+  WIRE_RESERVE,
+  type FactorId,
+  type Preparation,
+} from '@nab/core';
 import { experimentKit, type Counted } from './experiment-kit.js';
 import type { Shortage } from './shortages.js';
 import { cellText, howMany, supplyText, wireLine, wireText } from '../index.js';
+import { coilsOf } from '../coils.js';
+import type { NamedCase } from '../prepared.js';
 
 /** A line of the kit: what, for one group, and for all. */
 export interface KitItem {
@@ -15,7 +23,7 @@ export interface KitItem {
 export interface KitOf extends Preparation {
   readonly plan: Plan;
   readonly document: ExperimentDocument;
-  readonly cases: readonly { readonly trialled: { readonly wireLength: number } | null }[];
+  readonly cases: readonly Pick<NamedCase, 'levelId' | 'name' | 'subject' | 'trialled'>[];
 }
 
 /** Tape lies under a winding up to this thickness, m; what is thicker is a sleeve. */
@@ -63,9 +71,7 @@ export function kitOf(of: KitOf): KitItem[] {
   const cells = supply.series * supply.parallel;
   const enamel = wire.form !== 'foil' && wire.insulation.startsWith('enamel');
   return [
-    ...experimentKit(document)
-      .body(document)
-      .map(([name, count]) => inAll(name, count * magnets)),
+    ...bodies(of).map(([name, count]) => inAll(name, count)),
     {
       name: wireLine(wire),
       each: wireText(metres / groups),
@@ -99,6 +105,41 @@ export function kitOf(of: KitOf): KitItem[] {
     ...(enamel ? [each('Fine sandpaper, a piece', 1)] : []),
     inAll('Labels for the coils', magnets),
   ];
+}
+
+/** What a level may change of what a coil is wound on. */
+const OF_THE_CORE: readonly FactorId[] = [
+  'core-material',
+  'core-length',
+  'core-diameter',
+  'core-hollow',
+  'designs',
+];
+
+/** What the coils are wound on and what they pull, in all; level by level where the levels differ in it. */
+function bodies(of: KitOf): Counted[] {
+  const { plan, document, timetable } = of;
+  const whole = experimentKit(document).body(document);
+  const differs = [plan.factor, plan.series?.factor].some(
+    (id) => id !== undefined && OF_THE_CORE.includes(id),
+  );
+  const [core, ...rest] = whole;
+  if (!differs || core === undefined) {
+    return whole.map(([name, count]) => [name, count * timetable.magnets]);
+  }
+  const coils = coilsOf(of);
+  const cores = coils.flatMap(({ name, alike, one }, i): Counted[] => {
+    const copies = Math.ceil((timetable.coils - i) / coils.length);
+    const own = plan.levels.find(({ id }) => alike.some(({ levelId }) => levelId === id))?.design;
+    if (own)
+      return experimentKit(own)
+        .body(own)
+        .map(([what, count]) => [what, count * copies]);
+    const empty =
+      one.subject?.experiment === 'straight-magnet' && one.subject.design.core.shape === 'none';
+    return empty ? [] : [[`Core for ${name}: otherwise as ${core[0]}`, core[1] * copies]];
+  });
+  return [...cores, ...rest.map(([name, count]): Counted => [name, count * timetable.magnets])];
 }
 
 /** What lies between core and winding. */
