@@ -30,6 +30,7 @@ export {
   experimentKit,
   kitOf,
   shortagesOf,
+  SLEEVE,
   wireOf,
   type Counted,
   type KitItem,

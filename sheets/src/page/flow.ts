@@ -96,11 +96,6 @@ export class Flow {
     return MARGIN + (this.top?.height ?? 0);
   }
 
-  /** Room for one part on an empty page, mm. */
-  get room(): number {
-    return this.bottom - this.begin;
-  }
-
   gap(height: number): this {
     this.y += height;
     return this;
@@ -112,11 +107,6 @@ export class Flow {
       this.done.push([]);
       this.y = this.begin;
     }
-    return this;
-  }
-
-  newPage(): this {
-    if (this.y > this.begin) this.need(Infinity);
     return this;
   }
 

@@ -1,9 +1,7 @@
 import type { Prepared, NamedCase } from '@nab/words';
-import { secondsText, wireText } from '@nab/words';
+import { secondsText, SLEEVE, wireText } from '@nab/words';
 import { formatNumber, trialOnTime } from '@nab/core';
 
-/** Tape lies under a winding up to this thickness, m; what is thicker is a sleeve. */
-const SLEEVE = 0.5e-3;
 /** What an ordinary meter can tell from its own leads, ohm. Common practice, no source. */
 const METER = 0.2;
 /** Turns that are easily miscounted. */

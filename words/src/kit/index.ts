@@ -1,3 +1,3 @@
 export { experimentKit, type Counted } from './experiment-kit.js';
-export { againstShelf, kitOf, wireOf, type KitItem, type KitOf } from './kit.js';
+export { againstShelf, kitOf, SLEEVE, wireOf, type KitItem, type KitOf } from './kit.js';
 export { shortagesOf, type Shortage } from './shortages.js';

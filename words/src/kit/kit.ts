@@ -27,7 +27,7 @@ export interface KitOf extends Preparation {
 }
 
 /** Tape lies under a winding up to this thickness, m; what is thicker is a sleeve. */
-const SLEEVE = 0.5e-3;
+export const SLEEVE = 0.5e-3;
 /** Groups that share a pair of cutters. Common practice, no source. */
 const GROUPS_A_CUTTER = 2;
 
