@@ -69,6 +69,7 @@ const ORDER = {
   ],
   'web/src/app': [
     'server',
+    'english',
     'accessibility',
     'fields',
     'keys',

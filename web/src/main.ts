@@ -10,7 +10,6 @@ import {
   InfoCircleFill,
   UpOutline,
 } from '@ant-design/icons-angular/icons';
-import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { Frame } from './app/frame/frame';
 import { routes } from './app/routes';
@@ -24,7 +23,6 @@ bootstrapApplication(Frame, {
       withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
     ),
     provideHttpClient(withFetch()),
-    provideNzI18n(en_US),
     provideNzIcons([
       CheckOutline,
       CloseOutline,

@@ -1,8 +1,9 @@
 import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { inEnglish } from './english';
 import { Server } from './server';
 
-export const routes: Routes = [
+const pages: Routes = [
   {
     path: '',
     title: 'Investigations – Nab',
@@ -115,3 +116,5 @@ export const routes: Routes = [
     loadComponent: () => import('./home/not-here').then((m) => m.NotHere),
   },
 ];
+
+export const routes: Routes = [{ path: '', canActivate: [inEnglish], children: pages }];
