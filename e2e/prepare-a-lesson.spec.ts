@@ -103,6 +103,8 @@ for (const paper of Object.keys(PAPERS) as Paper[]) {
     await part(page, 'Sheets');
     await page.getByRole('radiogroup', { name: 'Paper' }).getByText(paper).click();
     await saved(page);
+    const { width, height } = PAPERS[paper];
+    await expect(page.locator(`svg[viewBox="0 0 ${width} ${height}"]`).first()).toBeVisible();
     const button = page.getByRole('button', { name: /^Print \d+ pages/ });
     await expect(button).toBeEnabled();
     const shown = await page.locator('nab-page-view').count();

@@ -31,11 +31,3 @@ export function benchSteps(
     `Do this ${again} at each level, in the order of your group.`,
   ];
 }
-
-/** What to look at before the boxes are closed. Common practice, no source. */
-export const WINDING_DONE: readonly string[] = [
-  'Every coil has its label, and every group its own.',
-  'All cells are of one kind and age, and none is warm, swollen or wet.',
-  'One coil was tried: it lifts something, and lets go when it is switched off.',
-  'Objects are counted into the trays; nothing else of steel is among them.',
-];

@@ -9,12 +9,15 @@ export function levelWords(plan: Plan, id: string | null): string {
   return line && plan.series ? typedLevel(plan.series.factor, line.value) : '';
 }
 
+/** Stands between a level and its line. */
+export const BETWEEN = ' · ';
+
 /** A level and its line together: `60 turns · 2 cells`. */
 export function caseText(
   plan: Plan,
   { levelId, seriesId }: { readonly levelId: string; readonly seriesId: string | null },
 ): string {
-  return [levelWords(plan, levelId), levelWords(plan, seriesId)].filter(Boolean).join(' · ');
+  return [levelWords(plan, levelId), levelWords(plan, seriesId)].filter(Boolean).join(BETWEEN);
 }
 
 /** What was typed, with the unit or the name that belongs to it. */

@@ -1,8 +1,9 @@
+import { BETWEEN } from './case-words.js';
 import type { Prepared, NamedCase } from './prepared.js';
 
 /** A coil that is wound, and the levels that are tried with it. */
 export interface CoilOf<C> {
-  /** What its levels are called; of a single coil for all of them, that. */
+  /** What its levels have in common, `80 turns`, or each of them; of a single coil for all, that. */
   readonly name: string;
   readonly alike: readonly C[];
   /** The one with the most turns, which is wound. */
@@ -20,13 +21,17 @@ export function coilsOf<C extends Pick<NamedCase, 'name' | 'subject'>>({
   }
   return [...byCoil.values()].map((alike) => ({
     alike,
-    name:
-      byCoil.size === 1 && alike.length > 1
-        ? 'One coil for every level'
-        : alike.map(({ name }) => name).join(', '),
+    name: byCoil.size === 1 && alike.length > 1 ? 'One coil for every level' : nameOf(alike),
     one: alike.reduce((p, q) => (turnsOf(q) > turnsOf(p) ? q : p)),
   }));
 }
 
 const turnsOf = ({ subject }: Pick<NamedCase, 'subject'>): number =>
   subject?.design.winding.turns ?? 0;
+
+/** The words that all levels of a coil share; the names of all where they share none. */
+function nameOf(alike: readonly Pick<NamedCase, 'name'>[]): string {
+  const words = alike.map(({ name }) => name.split(BETWEEN));
+  const shared = words[0]!.filter((word) => words.every((others) => others.includes(word)));
+  return shared.length > 0 ? shared.join(BETWEEN) : alike.map(({ name }) => name).join(', ');
+}

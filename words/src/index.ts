@@ -39,7 +39,8 @@ export {
 } from './kit/index.js';
 export { questionText } from './question.js';
 export { prepared, type NamedCase, type Prepared } from './prepared.js';
-export { benchSteps, WINDING_DONE } from './bench-steps.js';
+export { benchSteps } from './bench-steps.js';
+export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
 export { coilsOf, type CoilOf } from './coils.js';

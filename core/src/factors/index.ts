@@ -120,4 +120,5 @@ export {
   type LevelValue,
 } from './axis.js';
 export { roundNicely, type Factor, type Watched } from './factor.js';
+export { PAPER_SHEET } from './seat.js';
 export { BENCH_VOLTAGE } from './supply.js';

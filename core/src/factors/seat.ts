@@ -3,7 +3,7 @@ import { SHELL_COUNTS, SHELL_LIMITS } from '../shell-magnet/index.js';
 import type { Factor } from './factor.js';
 
 /** A sheet of office paper, 80 g/m², m. Common practice, no source. */
-const SHEET_M = 1e-4;
+export const PAPER_SHEET = 1e-4;
 
 export const gap: Factor = {
   name: 'Gap, such as sheets of paper',
@@ -13,7 +13,7 @@ export const gap: Factor = {
     kind: 'quantity',
     quantity: 'length',
     ...MAGNET_LIMITS.contactGap,
-    words: { sheet: SHEET_M, sheets: SHEET_M },
+    words: { sheet: PAPER_SHEET, sheets: PAPER_SHEET },
   },
   on: {
     'straight-magnet': {

@@ -47,6 +47,17 @@ export const DEMO_SHELF: readonly ShelfItem[] = [
   }),
   item({
     kind: 'reel',
+    name: 'Offcut of the big reel',
+    reel: {
+      conductor: 'copper',
+      size: '0.5 mm',
+      insulation: 'enamel-1',
+      form: 'round',
+      length: '3.2 m',
+    },
+  }),
+  item({
+    kind: 'reel',
     name: 'Enamelled, fine',
     reel: {
       conductor: 'copper',

@@ -76,6 +76,8 @@ export class Flow {
   private readonly done: Part[][] = [[]];
   private y: number;
   private rows = 0;
+  /** A heading that goes where what follows it has room. */
+  private waiting: { readonly height: number; readonly write: () => void } | null = null;
 
   constructor(
     private readonly paper: { readonly width: number; readonly height: number },
@@ -101,12 +103,15 @@ export class Flow {
     return this;
   }
 
-  /** Begins a new page unless there is this much room, mm. */
+  /** Begins a new page unless there is this much room, mm, below the heading that waits for it. */
   need(height: number): this {
-    if (this.y + height > this.bottom && this.y > this.begin) {
+    const { waiting } = this;
+    this.waiting = null;
+    if (this.y + (waiting?.height ?? 0) + height > this.bottom && this.y > this.begin) {
       this.done.push([]);
       this.y = this.begin;
     }
+    waiting?.write();
     return this;
   }
 
@@ -118,13 +123,20 @@ export class Flow {
     return this;
   }
 
-  /** @param follows room that must be left below it, mm. */
-  heading(text: string, level: 1 | 2 = 2, follows = 20): this {
+  /** A heading; it never stands apart from what follows it. */
+  heading(text: string, level: 1 | 2 = 2): this {
+    this.need(0);
     const size = level === 1 ? 20 : 13;
-    if (this.y > this.begin) this.gap(level === 1 ? 4 : 3);
-    const height = wrap(text, this.width, size, 'bold').length * lineHeight(size);
-    this.need(height + follows);
-    return this.text(level === 1 ? 'H1' : 'H2', text, { size, face: 'bold' }).gap(1);
+    const above = level === 1 ? 4 : 3;
+    const lines = wrap(text, this.width, size, 'bold').length;
+    this.waiting = {
+      height: above + lines * lineHeight(size) + 1,
+      write: () => {
+        if (this.y > this.begin) this.gap(above);
+        this.text(level === 1 ? 'H1' : 'H2', text, { size, face: 'bold' }).gap(1);
+      },
+    };
+    return this;
   }
 
   paragraph(text: string, style: TextStyle = {}): this {
@@ -139,9 +151,13 @@ export class Flow {
   ): this {
     const size = style.size ?? 11;
     const indent = mark === 'dash' ? 4 : 7;
-    points.forEach((point, i) => {
-      const lines = wrap(point, this.width - indent, size, style.face);
-      this.place(lines.length * lineHeight(size) + 0.8, (y, x) => {
+    const laid = points.map((point) => wrap(point, this.width - indent, size, style.face));
+    const tall = (lines: readonly string[]): number => lines.length * lineHeight(size) + 0.8;
+    const whole = laid.reduce((sum, lines) => sum + tall(lines), 0);
+    // A short list is not torn.
+    this.need(whole < (this.bottom - this.begin) / 3 ? whole : tall(laid[0] ?? []));
+    laid.forEach((lines, i) => {
+      this.place(tall(lines), (y, x) => {
         const base = y + size * MM_PER_POINT;
         const sign =
           mark === 'box'
@@ -179,8 +195,10 @@ export class Flow {
     const columns = widths.map((share) => (share / whole) * this.width);
     const lefts = columns.map((_, i) => columns.slice(0, i).reduce((p, q) => p + q, 0));
     const pad = 1.2;
+    // What a row is about is bold throughout.
+    const faceOf = (i: number, face: Face): Face => (i === 0 ? 'bold' : face);
     const laid = (cells: readonly string[], face: Face) =>
-      cells.map((cell, i) => wrap(cell, columns[i]! - 2 * pad, size, face));
+      cells.map((cell, i) => wrap(cell, columns[i]! - 2 * pad, size, faceOf(i, face)));
     const heightOf = (cells: readonly (readonly string[])[]): number =>
       Math.max(
         height,
@@ -199,7 +217,7 @@ export class Flow {
             box(x + lefts[i]!, y, columns[i]!, tall, { stroke: 'soft', width: 0.2 }),
             ...lines[i]!.map((l, j) => {
               const base = y + pad + size * MM_PER_POINT + j * lineHeight(size);
-              const style = { size, face: i === 0 ? ('bold' as const) : face };
+              const style = { size, face: faceOf(i, face) };
               return ends.includes(i)
                 ? ending(x + lefts[i]! + columns[i]! - pad, base, l, style)
                 : words(x + lefts[i]! + pad, base, l, style);
@@ -213,7 +231,7 @@ export class Flow {
     drawRow(head, 'TH');
     for (const row of rows) {
       const before = this.done.length;
-      this.need(heightOf(laid(row, 'bold')));
+      this.need(heightOf(laid(row, 'regular')));
       if (this.done.length > before) drawRow(head, 'TH');
       drawRow(row, 'TD');
     }
@@ -235,6 +253,7 @@ export class Flow {
 
   pages(): Page[] {
     const { width, height } = this.paper;
+    this.need(0);
     const all = this.done.filter((parts) => parts.length > 0);
     return all.map((parts, i) => {
       const style = { size: 8, ink: 'soft' as const };

@@ -86,6 +86,9 @@ export function widthOf(text: string, size: number, face: Face = 'regular'): num
 }
 
 /** The lines that a text takes in a width, mm; a word that is wider stands alone. */
+/** A line breaks at a space, but not between a number and its unit. */
+const BREAK = / (?!%|ohm\b)(?<!\d (?=(?:mm|cm|m|in|ft|s|A|V|kg|g)\b))/;
+
 export function wrap(text: string, width: number, size: number, face: Face = 'regular'): string[] {
   return text
     .split('\n')
@@ -93,7 +96,7 @@ export function wrap(text: string, width: number, size: number, face: Face = 're
     .flatMap((paragraph) => {
       const lines: string[] = [];
       let line = '';
-      for (const word of paragraph.split(' ')) {
+      for (const word of paragraph.split(BREAK)) {
         const longer = line === '' ? word : `${line} ${word}`;
         if (line !== '' && widthOf(longer, size, face) > width) {
           lines.push(line);

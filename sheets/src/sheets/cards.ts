@@ -2,11 +2,13 @@ import { PAPERS } from '@nab/contract';
 import { MATERIALS } from '@nab/core';
 import { coilsOf, howMany, type CoilOf, type NamedCase, type Prepared } from '@nab/words';
 import { box, ending, Flow, words, wrap, type Mark, type Page } from '../page/index.js';
-import { coilHeight, drawBar, drawCoil } from './draw-coil.js';
+import { drawBar } from './bar.js';
+import { coilHeight, drawCoil } from './draw-coil.js';
 import { onWords, windingSteps } from './winding-steps.js';
 
 const SIZE = 10;
-const LINE = 4.8;
+const LINE = 4.5;
+const BETWEEN = 0.5;
 const PAD = 4;
 const RINGS_A_ROW = 20;
 const RING = 6.5;
@@ -42,11 +44,11 @@ function card(of: Prepared, flow: Flow, { name, one }: CoilOf<NamedCase>): void 
   const heights = {
     title: title.length * 6.5 + 6,
     drawing: drawn,
-    steps: stepLines * LINE + steps.length * 0.8 + 2,
+    steps: stepLines * LINE + steps.length * BETWEEN + 1.5,
     rings: wound ? 6 + ringRows * RING : 0,
   };
   const height = heights.title + heights.drawing + heights.steps + heights.rings + 2 * PAD;
-  flow.place(height + 5, (y, x) => {
+  flow.place(height + 4, (y, x) => {
     let at = y + PAD;
     const inside = x + PAD;
     const heading: Mark[] = title.map((text, i) =>
@@ -82,9 +84,9 @@ function card(of: Prepared, flow: Flow, { name, one }: CoilOf<NamedCase>): void 
         at += LINE;
         text.push(words(inside, at, each, { size: SIZE }));
       }
-      at += 0.8;
+      at += BETWEEN;
     }
-    at += 2;
+    at += 1.5;
     return [
       { tag: 'Artifact', marks: [box(x, y, flow.width, height, { stroke: 'soft', width: 0.3 })] },
       { tag: 'H2', marks: heading },

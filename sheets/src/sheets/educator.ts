@@ -5,20 +5,12 @@ import {
   measuredBand,
   measuredText,
   questionText,
+  troublesOf,
   type Prepared,
 } from '@nab/words';
 import type { Page } from '../page/index.js';
 import { onWords } from './winding-steps.js';
 import { flowFor } from './sheet.js';
-
-/** Usual troubles and their cure. Common practice, no source. */
-const TROUBLES: readonly string[] = [
-  'Nothing is lifted: enamel still on the ends, a lead that does not touch, a cell the wrong way round, an open switch.',
-  'Far less than expected: a second layer wound the other way round, a cell run down, turns that touch where the wire is bare.',
-  'Something hangs on with the current off: the core keeps some magnetism; tap it on the table, or take another.',
-  'Readings of one group scatter: agree on how deep to dip, how long to wait, and what counts as lifted.',
-  'It gets weaker and weaker: the cells fade or the coil is warm; let it rest, try again with other cells.',
-];
 
 /** For the educator: what to expect, in which order, with what cells, and what usually goes wrong. */
 export function educator(of: Prepared): readonly Page[] {
@@ -75,10 +67,10 @@ export function educator(of: Prepared): readonly Page[] {
   flow.heading('The lesson');
   flow.table(
     ['Step', 'Minutes'],
-    Object.entries(STEPS).map(([kind, name]) => [
-      name,
-      String(Math.round(timetable.spent[kind as keyof typeof STEPS] * 10) / 10),
-    ]),
+    Object.entries(STEPS)
+      .map(([kind, name]) => [name, tenths(timetable.spent[kind as keyof typeof STEPS])] as const)
+      .filter(([, minutes]) => minutes > 0)
+      .map(([name, minutes]) => [name, String(minutes)]),
     [5, 1.2],
     { ends: [1] },
   );
@@ -87,7 +79,7 @@ export function educator(of: Prepared): readonly Page[] {
     flow.list(batteryWords(battery, plan.groups.length));
   }
   flow.heading('When something is wrong');
-  flow.list(TROUBLES);
+  flow.list(troublesOf(of));
   return flow.pages();
 }
 
@@ -101,5 +93,7 @@ const STEPS = {
   discuss: 'What we found',
   clear: 'Clearing up',
 } as const;
+
+const tenths = (minutes: number): number => Math.round(minutes * 10) / 10;
 
 const minutesText = (minutes: number): string => `${Math.ceil(minutes)} min`;

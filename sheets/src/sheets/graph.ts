@@ -1,7 +1,7 @@
 import { nice, ticks } from 'd3-array';
 import { axisNumber, axisUnit, ceilingOf, factorOf, formatNumber, isGraded } from '@nab/core';
 import { axisLabel, inUnitOf, type Prepared } from '@nab/words';
-import { centred, ending, line, words, type Mark } from '../page/index.js';
+import { centred, ending, line, words, wrap, type Mark } from '../page/index.js';
 
 /** Side of a square of the squared paper, mm. */
 const SQUARE = 5;
@@ -65,7 +65,9 @@ export function graphPaper(
       const place = x0 + ((i + 0.5) / levels.length) * (x1 - x0);
       marks.push(
         line(place, y0, place, y0 + 1.2),
-        centred(place, y0 + 4.8, level.name.slice(0, 22), { size: 8 }),
+        ...wrap(level.name, (x1 - x0) / levels.length - 2, 8)
+          .slice(0, 2)
+          .map((text, row) => centred(place, y0 + 4.4 + 3.2 * row, text, { size: 8 })),
       );
     });
   }
@@ -73,7 +75,7 @@ export function graphPaper(
   marks.push(
     centred(
       (x0 + x1) / 2,
-      y0 + 10.5,
+      y0 + 11.5,
       unit && !name.toLowerCase().includes(unit) ? `${name}, ${unit}` : name,
       { size: 9 },
     ),

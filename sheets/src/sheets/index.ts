@@ -11,7 +11,7 @@ import { pupilSheets } from './pupil.js';
 import { risk } from './risk.js';
 import type { Sheet } from './sheet.js';
 
-export { BAR } from './draw-coil.js';
+export { BAR } from './bar.js';
 
 /** Sheets that are handed to pupils: of a demonstration there are none. */
 const HANDED_OUT = ['pupil', 'four-box', 'cards', 'labels'] as const;

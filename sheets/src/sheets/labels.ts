@@ -1,9 +1,11 @@
 import { coilsOf, howMany, type Prepared } from '@nab/words';
-import { box, centred, widthOf, type Page, type Part } from '../page/index.js';
+import { box, centred, widthOf, wrap, type Page, type Part } from '../page/index.js';
 import { flowFor } from './sheet.js';
 
 const ACROSS = 4;
 const TALL = 18;
+/** Sizes of a name that fits in one line, and of one that does not. */
+const [LARGE, SMALL] = [13, 9];
 
 /** A label for each coil that is wound, to be cut out and folded round a tail. */
 export function labels(of: Prepared): readonly Page[] {
@@ -27,13 +29,19 @@ export function labels(of: Prepared): readonly Page[] {
     flow.place(TALL, (y, x) =>
       all.slice(i, i + ACROSS).map(({ name, group }, j): Part => {
         const middle = x + (j + 0.5) * wide;
-        const size = Math.min(13, (13 * (wide - 4)) / Math.max(1, widthOf(name, 13, 'bold')));
+        // In one line if it can be, else in as many smaller ones as there is room for.
+        const one = widthOf(name, LARGE, 'bold') <= wide - 4;
+        const size = one ? LARGE : SMALL;
+        const lines = one ? [name] : wrap(name, wide - 4, SMALL, 'bold').slice(0, 3);
+        const first = y + (one ? 8 : 8.5 - 1.6 * (lines.length - 1));
         return {
           tag: 'P',
           marks: [
             box(x + j * wide, y, wide, TALL, { stroke: 'soft', width: 0.2 }),
-            centred(middle, y + 8, name, { size, face: 'bold' }),
-            centred(middle, y + 14, group, { size: 9, ink: 'soft' }),
+            ...lines.map((text, row) =>
+              centred(middle, first + 3.6 * row, text, { size, face: 'bold' }),
+            ),
+            centred(middle, y + 15.5, group, { size: 9, ink: 'soft' }),
           ],
         };
       }),

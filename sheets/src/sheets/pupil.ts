@@ -28,10 +28,10 @@ function sheetOf(of: Prepared, group: number): readonly Page[] {
   const order = timetable.orders[group] ?? [];
   const first = order.slice(0, tasks.length).map((task) => of.cases[tasks[task]!.place]!.name);
   if (first.length > 1) flow.paragraph(`Your order: ${first.join(', then ')}.`, { size: 10 });
-  flow.heading('What we read', 2, 30);
+  flow.heading('What we read');
   readings(of, flow);
   graph(of, flow);
-  flow.heading(isPlain(of) ? 'What we found out' : 'Conclusion', 2, 3 * WRITING_LINE + 8);
+  flow.heading(isPlain(of) ? 'What we found out' : 'Conclusion');
   if (!isPlain(of)) {
     flow.paragraph('What the graph shows, whether the prediction was right, and how sure we are:', {
       size: 10,
@@ -63,12 +63,13 @@ function readings(of: Prepared, flow: Flow): void {
 function graph(of: Prepared, flow: Flow): void {
   const place = { x: 0, y: 0, width: flow.width, height: GRAPH };
   if (graphPaper(of, place) === null) return;
-  flow.heading(isPlain(of) ? 'Our picture of it' : 'Graph', 2, GRAPH);
-  flow.place(GRAPH + 2, (y, x) => [
+  flow.heading(isPlain(of) ? 'Our picture of it' : 'Graph');
+  // The topmost number of the axis stands half above the paper.
+  flow.place(GRAPH + 4, (y, x) => [
     {
       tag: 'Figure',
       alt: 'Squared paper with the axes of the question, to draw on',
-      marks: graphPaper(of, { ...place, x, y })!,
+      marks: graphPaper(of, { ...place, x, y: y + 2 })!,
     },
   ]);
 }

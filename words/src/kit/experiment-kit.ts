@@ -4,10 +4,8 @@ import {
   type DesignDocument,
   type ExperimentDocument,
   type ExperimentDocuments,
-  type VersionedShelfItem,
 } from '@nab/contract';
 import { SMALL_OBJECTS, type ExperimentId } from '@nab/core';
-import { shortagesOf } from './shortages.js';
 import { coreText } from '../index.js';
 
 /** A thing and how many of it one group needs. */
@@ -22,15 +20,7 @@ export interface ExperimentKit<D> {
   readonly method: ((document: D) => string) | null;
   /** How it is wound, in sentences. */
   winding(document: D): readonly string[];
-  /** What the shelf has too little of. */
-  shortages(
-    document: D,
-    shelf: readonly VersionedShelfItem[],
-    needs: Parameters<typeof shortagesOf>[2],
-  ): ReturnType<typeof shortagesOf>;
 }
-
-const nothingShort = (): [] => [];
 
 const tailsSentence = (tails: string): string => `Leave ${tails} free at both ends.`;
 
@@ -62,7 +52,6 @@ const EXPERIMENT_KITS: {
       load.object === 'own' && load.ownName ? load.ownName : SMALL_OBJECTS[load.object].name,
     method: ({ load }: DesignDocument) => LIFT_METHODS[load.method],
     winding: windingOfMagnet,
-    shortages: shortagesOf,
   },
   'shell-magnet': {
     body: ({ shell, keeper, count }) => [
@@ -72,14 +61,12 @@ const EXPERIMENT_KITS: {
     objects: null,
     method: null,
     winding: ({ winding }) => [tailsSentence(winding.tails)],
-    shortages: nothingShort,
   },
   compass: {
     body: () => [],
     objects: null,
     method: null,
     winding: ({ winding }) => [tailsSentence(winding.tails)],
-    shortages: nothingShort,
   },
 };
 

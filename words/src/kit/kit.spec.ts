@@ -110,12 +110,12 @@ describe('the kit for a class', () => {
     const drawing = { ...design, wire: { ...design.wire, shelf: idOf(70) } };
     const lesson = prepared(plan, drawing);
     expect(againstShelf(lesson, shelf('1 m')).shortages).toMatchObject([
-      { part: 'wire', there: '1.0 m' },
+      { part: 'wire', there: '1.0 m', missing: expect.stringMatching(/ m of wire$/) },
     ]);
-    const { left, shortages } = againstShelf(lesson, shelf('50 m'));
+    const { cuts, shortages } = againstShelf(lesson, shelf('50 m'));
     expect(shortages).toEqual([]);
-    const metres = parseFloat(/[\d.]+ m/.exec(left!)![0]);
-    expect(metres).toBeCloseTo(50 - 1.1 * wireOf(lesson), 1);
+    const metres = parseFloat(/([\d.]+) m left/.exec(cuts[0]!)![1]!);
+    expect(metres).toBeCloseTo(50 - wireOf(lesson), 1);
   });
 
   it('has sandpaper for enamel and none for plastic', () => {

@@ -1,13 +1,16 @@
 import type { ExperimentDocument, Plan, VersionedShelfItem } from '@nab/contract';
 import {
   formatNumber,
+  levelOf,
+  PAPER_SHEET,
   parseQuantity,
   WIRE_RESERVE,
   type FactorId,
   type Preparation,
 } from '@nab/core';
 import { experimentKit, type Counted } from './experiment-kit.js';
-import type { Shortage } from './shortages.js';
+import { cutting, type Cut } from './cutting.js';
+import { reelsFor, shortagesOf, type Shortage } from './shortages.js';
 import { cellText, howMany, supplyText, wireLine, wireText } from '../index.js';
 import { coilsOf } from '../coils.js';
 import type { NamedCase } from '../prepared.js';
@@ -31,19 +34,18 @@ export const SLEEVE = 0.5e-3;
 /** Groups that share a pair of cutters. Common practice, no source. */
 const GROUPS_A_CUTTER = 2;
 
-/** Wire for all coils that are wound, tails included, m, without the tenth to spare. */
-export function wireOf({ tasks, cases, timetable }: KitOf): number {
+/** Wire of every coil that is wound, tails included, m. */
+function piecesOf({ tasks, cases, timetable }: KitOf): number[] {
   const coils = new Map(
     tasks.map(({ coil, place }) => [coil, cases[place]!.trialled!.wireLength] as const),
   );
   const lengths = [...coils.values()];
-  const { coils: wound } = timetable;
   // Every coil equally often, the first ones once more where they do not divide.
-  return Array.from({ length: wound }, (_, i) => lengths[i % lengths.length] ?? 0).reduce(
-    (sum, length) => sum + length,
-    0,
-  );
+  return Array.from({ length: timetable.coils }, (_, i) => lengths[i % lengths.length] ?? 0);
 }
+
+/** Wire for all coils that are wound, tails included, m, without the tenth to spare. */
+export const wireOf = (of: KitOf): number => piecesOf(of).reduce((sum, length) => sum + length, 0);
 
 /** What goes into the boxes of a lesson, by who winds what. */
 export function kitOf(of: KitOf): KitItem[] {
@@ -97,7 +99,7 @@ export function kitOf(of: KitOf): KitItem[] {
     each('Switch, or a lead that is touched to the cell', 1),
     ...(leads.diode === 'yes' ? [each('Rectifier diode across the coil', 1)] : []),
     ...measuredWith(document, plan).map(([name, count]) => each(name, count)),
-    ...gapped(plan),
+    ...gapped(of),
     inAll(
       wire.insulation === 'hook-up' ? 'Cutters and strippers' : 'Cutters',
       Math.ceil(groups / GROUPS_A_CUTTER),
@@ -143,7 +145,9 @@ function bodies(of: KitOf): Counted[] {
 }
 
 /** What lies between core and winding. */
-function underWinding({ plan, document }: KitOf, magnets: number): Counted[] {
+function underWinding({ plan, document, cases }: KitOf, magnets: number): Counted[] {
+  const wound = cases.some(({ trialled }) => (trialled?.coil.winding.layers.length ?? 0) > 0);
+  if (!wound) return [['Tape to hold the wire down', plan.groups.length]];
   const base = 'base' in document.winding ? parseQuantity(document.winding.base, 'length').si : 0;
   const sleeve = base >= SLEEVE || [plan.factor, plan.series?.factor].includes('core-presence');
   return sleeve
@@ -158,10 +162,14 @@ function underWinding({ plan, document }: KitOf, magnets: number): Counted[] {
       ];
 }
 
-const gapped = ({ factor, series }: Plan): KitItem[] =>
-  factor === 'gap' || series?.factor === 'gap'
-    ? [{ name: 'Sheets of paper to lie between', each: '10', all: '' }]
-    : [];
+/** Paper between magnet and plate: as many sheets as the widest gap has, for each group. */
+function gapped({ plan, cases }: KitOf): KitItem[] {
+  if (plan.factor !== 'gap' && plan.series?.factor !== 'gap') return [];
+  const gaps = cases.map(({ subject }) => Number(subject ? levelOf(subject, 'gap') : 0));
+  const sheets = Math.max(1, Math.ceil(Math.max(...gaps) / PAPER_SHEET - 1e-6));
+  const { length } = plan.groups;
+  return [{ name: 'Sheets of paper to lie between', each: `${sheets}`, all: `${sheets * length}` }];
+}
 
 /** What the reading is taken with. */
 function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
@@ -200,25 +208,38 @@ function trayOf(document: ExperimentDocument, plan: Plan): Counted[] {
   ];
 }
 
-/** What the shelf has too little of for a lesson, and what is left of its reel after cutting. */
+/** What the shelf has too little of for a lesson, and which wire is cut from which of its reels. */
 export function againstShelf(
   of: KitOf,
   shelf: readonly VersionedShelfItem[],
-): { readonly shortages: readonly Shortage[]; readonly left: string | null } {
+): { readonly shortages: readonly Shortage[]; readonly cuts: readonly string[] } {
   const { plan, document, timetable, battery } = of;
   const groups = plan.groups.length;
-  const wire = wireOf(of) * WIRE_RESERVE;
-  const shortages = experimentKit(document).shortages(document, shelf, {
+  const shortages = shortagesOf(document, shelf, {
     magnets: timetable.magnets,
     packs: groups * (battery?.packs ?? 1) + (battery?.spare ?? 0),
-    wire,
+    wire: wireOf(of) * WIRE_RESERVE,
     objects: groups * plan.traySize,
   });
-  const reel = shelf.find(({ id }) => id === document.wire.shelf)?.item;
-  const there = reel?.reel ? parseQuantity(reel.reel.length, 'length').si : 0;
-  const left =
-    reel?.reel && there >= wire
-      ? `After cutting, ${wireText(there - wire)} are left of “${reel.name}”.`
-      : null;
-  return { shortages, left };
+  const reels = reelsFor(document, shelf);
+  if (reels.length === 0) return { shortages, cuts: [] };
+  const { cuts, missing } = cutting(piecesOf(of), reels);
+  const torn =
+    missing.length > 0 && !shortages.some(({ part }) => part === 'wire')
+      ? [`No reel is long enough for ${piecesText(missing)}, though there is wire enough in all.`]
+      : [];
+  return { shortages, cuts: [...cuts.map(cutText), ...torn] };
+}
+
+const cutText = ({ reel, pieces, left }: Cut): string =>
+  `From “${reel.name}”: ${piecesText(pieces)}; ${wireText(left)} left.`;
+
+/** `3 × 48 cm, 1.35 m`. */
+function piecesText(pieces: readonly number[]): string {
+  const counts = new Map<string, number>();
+  for (const piece of pieces) {
+    const text = wireText(piece);
+    counts.set(text, (counts.get(text) ?? 0) + 1);
+  }
+  return [...counts].map(([text, n]) => (n > 1 ? `${n} × ${text}` : text)).join(', ');
 }

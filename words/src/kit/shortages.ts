@@ -1,5 +1,7 @@
-import type { DesignDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
+import type { ExperimentDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
 import { CELL_SIZES, parseQuantity, SMALL_OBJECTS } from '@nab/core';
+import { wireLine, wireText } from '../index.js';
+import type { Reel } from './cutting.js';
 
 /** What a lesson takes from the shelf. */
 export interface LessonNeeds {
@@ -20,6 +22,22 @@ export interface Shortage {
   /** In words: what is needed and what is there. */
   readonly needed: string;
   readonly there: string;
+  /** What is to be bought or borrowed, in words. */
+  readonly missing: string;
+}
+
+/** All wire on the shelf like that which the design draws on, its own reel included. */
+export function reelsFor(
+  { wire }: ExperimentDocument,
+  shelf: readonly VersionedShelfItem[],
+): Reel[] {
+  const taken = shelf.find(({ id }) => id === wire.shelf)?.item.reel;
+  if (!taken) return [];
+  return shelf.flatMap(({ id, item: { name, reel } }) =>
+    reel && (id === wire.shelf || wireLine(reel) === wireLine(taken))
+      ? [{ name, length: parseQuantity(reel.length, 'length').si }]
+      : [],
+  );
 }
 
 /**
@@ -27,7 +45,7 @@ export interface Shortage {
  * typed rather than taken from the shelf are nobody's shortage.
  */
 export function shortagesOf(
-  design: DesignDocument,
+  design: ExperimentDocument,
   shelf: readonly VersionedShelfItem[],
   { magnets, packs, wire, objects }: LessonNeeds,
 ): Shortage[] {
@@ -47,22 +65,24 @@ export function shortagesOf(
       name: item.name,
       needed: `${needed} ${unit}`,
       there: String(there),
+      missing: `${needed - there} ${unit}`,
     });
   };
-  const core = taken(design.core.shelf);
-  const poles = design.core.poles === 'two' ? 2 : 1;
-  count('core', core, core?.core?.count, magnets * poles, 'cores');
+  if ('core' in design) {
+    const core = taken(design.core.shelf);
+    const poles = design.core.poles === 'two' ? 2 : 1;
+    count('core', core, core?.core?.count, magnets * poles, 'cores');
+  }
   const reel = taken(design.wire.shelf);
-  if (reel?.reel) {
-    const there = parseQuantity(reel.reel.length, 'length').si;
-    if (there < wire) {
-      shortages.push({
-        part: 'wire',
-        name: reel.name,
-        needed: `${wire.toFixed(1)} m`,
-        there: `${there.toFixed(1)} m`,
-      });
-    }
+  const there = reelsFor(design, shelf).reduce((sum, { length }) => sum + length, 0);
+  if (reel?.reel && there < wire) {
+    shortages.push({
+      part: 'wire',
+      name: reel.name,
+      needed: `${wire.toFixed(1)} m`,
+      there: `${there.toFixed(1)} m`,
+      missing: `${wireText(wire - there)} of wire`,
+    });
   }
   const cell = taken(design.supply.shelf);
   if (design.supply.kind === 'cells') {
@@ -70,8 +90,10 @@ export function shortagesOf(
     const unit = `${CELL_SIZES[design.supply.size]} cells`;
     count('supply', cell, cell?.cell?.count, packs * series * parallel, unit);
   }
-  const object = taken(design.load.shelf);
-  const many = SMALL_OBJECTS[design.load.object].many;
-  count('load', object, object?.object?.count, objects, many);
+  if ('load' in design && typeof design.load === 'object') {
+    const object = taken(design.load.shelf);
+    const many = SMALL_OBJECTS[design.load.object].many;
+    count('load', object, object?.object?.count, objects, many);
+  }
   return shortages;
 }

@@ -25,7 +25,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
-import { catchError, debounceTime, filter, map, of, switchMap, tap } from 'rxjs';
+import { catchError, debounceTime, filter, map, of, switchMap } from 'rxjs';
 import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
@@ -37,6 +37,18 @@ import { Preparation } from './preparation';
 const HAIR = 0.5;
 /** After the last change the pages are asked for anew, ms: until then it is saved. */
 const REST_MS = 500;
+
+/** What the server is asked to lay out; `values` tells one state of the documents from the next. */
+interface Asked {
+  readonly id: string;
+  readonly printing: Printing;
+  readonly values: readonly unknown[];
+}
+
+interface LaidOut {
+  readonly asked: Asked;
+  readonly pages: readonly SheetPage[];
+}
 
 /** The sheets, chosen, looked at, printed from the browser or taken as a PDF. */
 @Component({
@@ -68,16 +80,21 @@ export class SheetsPart {
     label: SHEET_READERS[value],
   }));
   protected readonly wanted = signal<readonly SheetId[]>(SHEET_IDS);
-  protected readonly pages = signal<readonly SheetPage[] | null>(null);
+  private readonly laidOut = signal<LaidOut | null>(null);
   protected readonly fault = signal<string | null>(null);
   private readonly shown = viewChild.required<ElementRef<HTMLElement>>('shown');
 
   /** What the server is asked for; null until what stands on the pages is saved. */
-  private readonly asked = computed(() => {
+  private readonly asked = computed((): Asked | null => {
     const documents = [this.store.plan(), this.store.design()];
     const saved = documents.every((one) => one.state() === 'saved');
     const values = documents.map((one) => one.value());
     return saved ? { id: this.store.id(), printing: this.query(), values } : null;
+  });
+  /** The pages of what is asked for now; null while they are being laid out. */
+  protected readonly pages = computed(() => {
+    const [laidOut, asked] = [this.laidOut(), this.asked()];
+    return laidOut && laidOut.asked === asked ? laidOut.pages : null;
   });
   protected readonly pdf = computed(() => {
     const words = new URLSearchParams(this.query() as Record<string, string>);
@@ -87,15 +104,13 @@ export class SheetsPart {
   constructor() {
     toObservable(this.asked)
       .pipe(
-        // What is shown is no longer what would be printed.
-        tap(() => this.pages.set(null)),
         filter((asked) => asked !== null),
         debounceTime(REST_MS),
-        switchMap(({ id, printing }) =>
-          printing.sheets === ''
-            ? of([])
-            : this.server.sheets(id, printing).pipe(
-                map(({ pages }) => pages),
+        switchMap((asked) =>
+          asked.printing.sheets === ''
+            ? of({ asked, pages: [] })
+            : this.server.sheets(asked.id, asked.printing).pipe(
+                map(({ pages }) => ({ asked, pages })),
                 catchError((error: unknown) => {
                   this.fault.set(
                     error instanceof ServerAway
@@ -108,9 +123,9 @@ export class SheetsPart {
         ),
         takeUntilDestroyed(),
       )
-      .subscribe((pages) => {
-        if (pages) this.fault.set(null);
-        this.pages.set(pages);
+      .subscribe((laidOut) => {
+        if (laidOut) this.fault.set(null);
+        this.laidOut.set(laidOut);
       });
   }
 
