@@ -1,14 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, newInvestigation, stored } from './bench.js';
-
-/** Begins with a ready question and returns the investigation's id. */
-async function begin(page: Page, title: string): Promise<string> {
-  await page.goto('/new');
-  await page.getByRole('button', { name: `Begin with: ${title}` }).click();
-  await page.waitForURL('**/question');
-  await expect(page.getByLabel(/The question/)).toHaveValue(title);
-  return page.url().split('/').at(-2)!;
-}
+import { beginWith, choose, newInvestigation, stored } from './bench.js';
 
 /** Goes to Run, where the first level waits for a prediction. */
 async function toRun(page: Page): Promise<void> {
@@ -37,7 +28,7 @@ async function save(page: Page): Promise<void> {
 }
 
 test('one, two or three cells with a bolt', async ({ page, request }) => {
-  const id = await begin(page, 'What do one, two or three cells do to a bolt?');
+  const id = await beginWith(page, 'What do one, two or three cells do to a bolt?');
   await expect(page.getByText('from 1 cell to 3 cells')).toBeVisible();
   await expect(
     page.getByRole('group', { name: /1 cell: [\d.]+; 2 cells: \d+; 3 cells/ }),
@@ -56,7 +47,7 @@ test('one, two or three cells with a bolt', async ({ page, request }) => {
 });
 
 test('2, 3 and 4 ft of wire, and what the current does to it', async ({ page, request }) => {
-  const id = await begin(page, 'What do 2, 3 and 4 feet of wire do?');
+  const id = await beginWith(page, 'What do 2, 3 and 4 feet of wire do?');
   await expect(page.getByText('from 2 ft to 4 ft')).toBeVisible();
   // Fair test in figures, and one click to hold the current.
   await expect(page.getByText(/with the same current it would be [\d.]+ times/)).toBeVisible();
@@ -82,7 +73,10 @@ test('2, 3 and 4 ft of wire, and what the current does to it', async ({ page, re
 });
 
 test('steel, aluminium, wood, plastic and nothing', async ({ page }) => {
-  await begin(page, 'What must the core be made of: steel, aluminium, wood, plastic or nothing?');
+  await beginWith(
+    page,
+    'What must the core be made of: steel, aluminium, wood, plastic or nothing?',
+  );
   await expect(page.getByText(/Hardly anything will be read at: Aluminium, Wood/)).toBeVisible();
   await toRun(page);
   await page.getByRole('button', { name: /^Aluminium/ }).click();
@@ -96,7 +90,7 @@ test('steel, aluminium, wood, plastic and nothing', async ({ page }) => {
 });
 
 test('how few cells hold 10 kg', async ({ page, request }) => {
-  const id = await begin(page, 'How few cells hold 10 kg?');
+  const id = await beginWith(page, 'How few cells hold 10 kg?');
   await expect(page.getByLabel('Load to be held')).toHaveValue('10 kg');
   await toRun(page);
   await predict(page, '2');
@@ -111,7 +105,7 @@ test('how few cells hold 10 kg', async ({ page, request }) => {
 });
 
 test('does the needle turn more with more current', async ({ page, request }) => {
-  const id = await begin(page, 'Does the needle turn more with more current?');
+  const id = await beginWith(page, 'Does the needle turn more with more current?');
   await expect(page.getByRole('group', { name: /0.5 A: 1\d°; 1 A: 2\d°/ })).toBeVisible();
   await toRun(page);
   await predict(page, '20');
@@ -129,7 +123,7 @@ test('does the needle turn more with more current', async ({ page, request }) =>
 });
 
 test('a load between two weights, and the same by a correction', async ({ page, request }) => {
-  const id = await begin(page, 'How much do a few sheets of paper cost?');
+  const id = await beginWith(page, 'How much do a few sheets of paper cost?');
   await toRun(page);
   await predict(page, '20 kg');
   await switchOn(page);
@@ -154,7 +148,7 @@ test('a load between two weights, and the same by a correction', async ({ page, 
 });
 
 test('which of several objects, and a sentence', async ({ page, request }) => {
-  const id = await begin(page, 'What does it pick up, with the nail and without?');
+  const id = await beginWith(page, 'What does it pick up, with the nail and without?');
   await toRun(page);
   await predict(page, '3');
   await page.getByRole('button', { name: 'Switch on now' }).click();

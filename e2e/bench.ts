@@ -159,3 +159,12 @@ export class RunBench {
     await expect(this.page.getByTestId('save-status')).toHaveText('Saved');
   }
 }
+
+/** Begins with a ready question and returns the investigation's id. */
+export async function beginWith(page: Page, title: string): Promise<string> {
+  await page.goto('/new');
+  await page.getByRole('button', { name: `Begin with: ${title}` }).click();
+  await page.waitForURL('**/question');
+  await expect(page.getByLabel(/The question/)).toHaveValue(title);
+  return page.url().split('/').at(-2)!;
+}

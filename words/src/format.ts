@@ -5,6 +5,7 @@ import {
   type Band,
   type SmallObjectId,
 } from '@nab/core';
+import type { LengthUnits } from './units.js';
 
 /** A predicted count as people say it: whole above three, one decimal below. */
 export function countText(count: number): string {
@@ -36,8 +37,18 @@ export function secondsText(seconds: number): string {
   return `${Math.floor(seconds / 60)} min`;
 }
 
-/** A length of wire in the unit that suits it. */
-export function wireText(metres: number): string {
+/** Inches in a foot; below two feet, wire is said in inches. */
+const FOOT = 12;
+const INCH_M = 0.0254;
+
+/** A length of wire in the unit that suits it and who reads it; what is cut is never too short. */
+export function wireText(metres: number, units: LengthUnits = 'metric'): string {
+  if (units === 'imperial') {
+    const inches = Math.ceil(metres / INCH_M - 1e-6);
+    const [feet, rest] = [Math.floor(inches / FOOT), inches % FOOT];
+    if (inches < 2 * FOOT) return `${inches} in`;
+    return rest === 0 ? `${feet} ft` : `${feet} ft ${rest} in`;
+  }
   return Math.ceil(metres * 100) < 100
     ? `${Math.ceil(metres * 100)} cm`
     : `${(Math.ceil(metres * 100) / 100).toFixed(2)} m`;

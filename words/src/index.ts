@@ -39,6 +39,7 @@ export {
 } from './kit/index.js';
 export { questionText } from './question.js';
 export { prepared, type NamedCase, type Prepared } from './prepared.js';
+export { lengthUnits, type LengthUnits } from './units.js';
 export { benchSteps } from './bench-steps.js';
 export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';

@@ -1,5 +1,4 @@
 import {
-  experimentOf,
   toLessonPlan,
   USUAL_LESSON,
   type ExperimentDocument,
@@ -10,13 +9,14 @@ import {
   casesOf,
   formatQuantity,
   measureOf,
-  parseQuantity,
   preparationOf,
   type Case,
   type Measure,
   type Preparation,
 } from '@nab/core';
 import { caseText } from './case-words.js';
+import { wireText } from './format.js';
+import { lengthUnit, lengthUnits } from './units.js';
 
 /** A level with its words. */
 export type NamedCase = Case & { readonly name: string };
@@ -32,6 +32,8 @@ export interface Prepared extends Preparation {
   readonly demonstration: boolean;
   /** Lengths in the unit in which the educator typed the core or the wire. */
   readonly lengthText: (metres: number, digits?: number) => string;
+  /** A piece of wire, in metres, or in feet and inches. */
+  readonly wireText: (metres: number) => string;
 }
 
 /** Everything that is printed for a lesson follows from this. */
@@ -47,6 +49,7 @@ export function prepared(
     [...stops, ...cautions].some(({ code }) => code === 'demonstration-only'),
   );
   const unit = lengthUnit(document);
+  const units = lengthUnits(document, plan);
   return {
     ...preparationOf(lesson, cases, settings, { groups: groups.length, repeats }),
     plan,
@@ -56,15 +59,6 @@ export function prepared(
     cases,
     demonstration,
     lengthText: (metres, digits = 3) => formatQuantity(metres, 'length', unit, digits),
+    wireText: (metres) => wireText(metres, units),
   };
-}
-
-/** The unit in which the educator gives lengths. */
-function lengthUnit(document: ExperimentDocument): string {
-  const typed = {
-    'straight-magnet': () => (document as { core: { length: string } }).core.length,
-    'shell-magnet': () => (document as { shell: { outerDiameter: string } }).shell.outerDiameter,
-    compass: () => document.winding.tails,
-  }[experimentOf(document)!]();
-  return parseQuantity(typed, 'length').unit;
 }

@@ -172,5 +172,7 @@ describe('numbers in sentences', () => {
       'no limit',
     ]);
     expect([wireText(0.4701), wireText(1.2301)]).toEqual(['48 cm', '1.24 m']);
+    const inches = [0.6096, 0.58, 1.3, 0.3048 * 4].map((m) => wireText(m, 'imperial'));
+    expect(inches).toEqual(['2 ft', '23 in', '4 ft 4 in', '4 ft']);
   });
 });

@@ -3,6 +3,7 @@ import {
   newDesign,
   newShell,
   type ExperimentDocument,
+  type LessonSettings,
   type Plan,
 } from '@nab/contract';
 
@@ -39,6 +40,8 @@ export interface DemoPlan extends Pick<
   readonly series?: { readonly factor: Plan['factor']; readonly levels: readonly string[] };
   readonly load?: string;
   readonly hold?: Plan['hold'];
+  /** What is unlike the usual lesson. */
+  readonly lesson?: Partial<LessonSettings>;
   readonly class: DemoClass;
   /** Share of the planned trials that have been done. */
   readonly done: number;
@@ -86,6 +89,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     classFactor: 1.2,
     startsAt: '2026-10-07T09:40:00Z',
     seed: 41,
+    lesson: { length: 75, begins: '2026-10-07T09:30' },
   },
   {
     title: 'A thick bolt on two cells: washers from the strand line',
@@ -100,6 +104,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     classFactor: 0.85,
     startsAt: '2026-11-18T13:15:00Z',
     seed: 42,
+    lesson: { length: 75 },
   },
   {
     title: 'Is a hollow pipe as good as a solid rod?',
@@ -163,6 +168,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     classFactor: 1.1,
     startsAt: '2026-10-14T09:40:00Z',
     seed: 45,
+    lesson: { length: 75 },
   },
   {
     title: 'How many sheets of paper can lie between?',
@@ -194,6 +200,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     scatter: 0.15,
     startsAt: '2026-11-20T10:00:00Z',
     seed: 47,
+    lesson: { length: 90, arrangement: 'wound-before' },
   },
   {
     title: 'Does the needle turn farther with more current?',

@@ -1,4 +1,4 @@
-import { experimentOf, toLessonPlan, type Plan } from '@nab/contract';
+import { experimentOf, toLessonPlan, USUAL_LESSON, type Plan } from '@nab/contract';
 import {
   casesOf,
   measureOf,
@@ -83,6 +83,7 @@ function planOf(plan: DemoPlan, random: Random): Plan {
     ...classOf(plan.class),
     repeats: plan.repeats,
     traySize: plan.traySize,
+    ...(plan.lesson && { lesson: { ...USUAL_LESSON, ...plan.lesson } }),
   };
 }
 

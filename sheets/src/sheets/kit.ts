@@ -1,4 +1,4 @@
-import { checksOf, coilsOf, kitOf, wireText, type Prepared } from '@nab/words';
+import { checksOf, coilsOf, kitOf, type Prepared } from '@nab/words';
 import type { Page } from '../page/index.js';
 import { flowFor } from './sheet.js';
 import { windingSteps } from './winding-steps.js';
@@ -20,7 +20,7 @@ export function kit(of: Prepared): readonly Page[] {
     coils.map(({ name, one }, i) => [
       name,
       String(one.subject!.design.winding.turns),
-      wireText(one.trialled!.wireLength),
+      of.wireText(one.trialled!.wireLength),
       String(copies(i)),
       '',
     ]),

@@ -1,5 +1,5 @@
 import type { Prepared, NamedCase } from '@nab/words';
-import { secondsText, SLEEVE, wireText } from '@nab/words';
+import { secondsText, SLEEVE } from '@nab/words';
 import { formatNumber, trialOnTime } from '@nab/core';
 
 /** What an ordinary meter can tell from its own leads, ohm. Common practice, no source. */
@@ -14,7 +14,7 @@ export function windingSteps(of: Prepared, one: NamedCase): string[] {
   const { design } = one.subject!;
   const { coil } = one.trialled!;
   const { wire, winding } = design;
-  const cut = `Cut ${wireText(one.trialled!.wireLength)} of ${wordOfWire(wire)}.`;
+  const cut = `Cut ${of.wireText(one.trialled!.wireLength)} of ${wordOfWire(wire)}.`;
   const layers = coil.winding.layers;
   if (layers.length === 0) return [cut, ...strip(of, one)];
   return [

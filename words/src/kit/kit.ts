@@ -11,7 +11,15 @@ import {
 import { experimentKit, type Counted } from './experiment-kit.js';
 import { cutting, type Cut } from './cutting.js';
 import { reelsFor, shortagesOf, type Shortage } from './shortages.js';
-import { cellText, howMany, supplyText, wireLine, wireText } from '../index.js';
+import {
+  cellText,
+  howMany,
+  supplyText,
+  wireLine,
+  wireText,
+  lengthUnits,
+  type LengthUnits,
+} from '../index.js';
 import { coilsOf } from '../coils.js';
 import type { NamedCase } from '../prepared.js';
 
@@ -64,6 +72,7 @@ export function kitOf(of: KitOf): KitItem[] {
     all: String(count),
   });
   const metres = wireOf(of);
+  const units = lengthUnits(document, plan);
   const packs = battery?.packs ?? 1;
   const spare = battery?.spare ?? 1;
   const bench =
@@ -76,8 +85,12 @@ export function kitOf(of: KitOf): KitItem[] {
     ...bodies(of).map(([name, count]) => inAll(name, count)),
     {
       name: wireLine(wire),
-      each: wireText(metres / groups),
-      all: `${formatNumber(metres * WIRE_RESERVE, 3)} m (a tenth spare)`,
+      each: wireText(metres / groups, units),
+      all: `${
+        units === 'imperial'
+          ? wireText(metres * WIRE_RESERVE, units)
+          : `${formatNumber(metres * WIRE_RESERVE, 3)} m`
+      } (a tenth spare)`,
     },
     ...underWinding(of, magnets).map(([name, count]) => inAll(name, count)),
     ...(bench
@@ -222,23 +235,26 @@ export function againstShelf(
     objects: groups * plan.traySize,
   });
   const reels = reelsFor(document, shelf);
+  const units = lengthUnits(document, plan);
   if (reels.length === 0) return { shortages, cuts: [] };
   const { cuts, missing } = cutting(piecesOf(of), reels);
   const torn =
     missing.length > 0 && !shortages.some(({ part }) => part === 'wire')
-      ? [`No reel is long enough for ${piecesText(missing)}, though there is wire enough in all.`]
+      ? [
+          `No reel is long enough for ${piecesText(missing, units)}, though there is wire enough in all.`,
+        ]
       : [];
-  return { shortages, cuts: [...cuts.map(cutText), ...torn] };
+  return { shortages, cuts: [...cuts.map((cut) => cutText(cut, units)), ...torn] };
 }
 
-const cutText = ({ reel, pieces, left }: Cut): string =>
-  `From “${reel.name}”: ${piecesText(pieces)}; ${wireText(left)} left.`;
+const cutText = ({ reel, pieces, left }: Cut, units: LengthUnits): string =>
+  `From “${reel.name}”: ${piecesText(pieces, units)}; ${wireText(left, units)} left.`;
 
 /** `3 × 48 cm, 1.35 m`. */
-function piecesText(pieces: readonly number[]): string {
+function piecesText(pieces: readonly number[], units: LengthUnits): string {
   const counts = new Map<string, number>();
   for (const piece of pieces) {
-    const text = wireText(piece);
+    const text = wireText(piece, units);
     counts.set(text, (counts.get(text) ?? 0) + 1);
   }
   return [...counts].map(([text, n]) => (n > 1 ? `${n} × ${text}` : text)).join(', ');

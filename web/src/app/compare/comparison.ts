@@ -18,6 +18,7 @@ import {
   secondsText,
   supplyText,
   wireLine,
+  lengthUnits,
   wireText,
 } from '@nab/words';
 
@@ -60,7 +61,10 @@ const PREDICTED: readonly Property[] = [
       return `${countText(band.median)} ${objectWord(document.load, band.median)} (${bandText(band)})`;
     },
   ],
-  ['Wire to cut', ({ evaluation }) => wireText(evaluation.wireLength)],
+  [
+    'Wire to cut',
+    ({ evaluation, document }) => wireText(evaluation.wireLength, lengthUnits(document)),
+  ],
   ['Layers', ({ evaluation }) => String(evaluation.winding.layers.length)],
   ['Current', ({ evaluation }) => formatQuantity(evaluation.circuit.current, 'current')],
   ['Ampere-turns', ({ evaluation }) => `${formatNumber(evaluation.ampereTurns)} A`],

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { trialOnTime } from '@nab/core';
-import { coilsOf, howMany, secondsText, wireOf, wireText } from '@nab/words';
+import { coilsOf, howMany, lengthUnits, secondsText, wireOf, wireText } from '@nab/words';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { TableName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
@@ -19,7 +19,8 @@ export class KitPart {
   protected readonly lesson = inject(Preparation);
   private readonly store = inject(InvestigationStore);
   protected readonly howMany = howMany;
-  protected readonly wireText = wireText;
+  private readonly units = computed(() => lengthUnits(this.lesson.document(), this.lesson.plan()));
+  protected readonly wireText = (metres: number): string => wireText(metres, this.units());
 
   /** A row a coil; what cannot be had says why. */
   protected readonly coils = computed(() => {

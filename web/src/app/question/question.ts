@@ -26,7 +26,15 @@ import { SegmentedName } from '../accessibility';
 import { LevelStrip, type LevelMove, type StripData } from '../charts';
 import { Notice } from '../notices';
 import { factorAxis, InvestigationStore, type NamedCase } from '../investigation';
-import { axisLabel, inUnitOf, measuredBand, measuredText, secondsText, wireText } from '@nab/words';
+import {
+  axisLabel,
+  inUnitOf,
+  lengthUnits,
+  measuredBand,
+  measuredText,
+  secondsText,
+  wireText,
+} from '@nab/words';
 import { Availability } from './availability';
 import { LevelBox } from './level-box';
 import { ClassEditor } from './class-editor';
@@ -124,6 +132,7 @@ export class QuestionPage {
   protected readonly rows = computed(() => {
     const measure = this.store.measure();
     const groups = this.plan().groups.length;
+    const units = lengthUnits(this.store.restingDesign(), this.plan());
     return this.plan().levels.map((level, index) => {
       const cases = this.store.cases().filter(({ levelId }) => levelId === level.id);
       const join = (text: (one: NamedCase) => string): string => cases.map(text).join('\n');
@@ -136,7 +145,7 @@ export class QuestionPage {
         current: join(({ trialled }) =>
           trialled ? `${trialled.supplyCurrent.toPrecision(2)} A` : '–',
         ),
-        wire: join(({ trialled }) => (trialled ? wireText(trialled.wireLength) : '–')),
+        wire: join(({ trialled }) => (trialled ? wireText(trialled.wireLength, units) : '–')),
         onTime: join(({ trialled }) => (trialled ? secondsText(trialOnTime(trialled.coil)) : '–')),
         ...(cases[0] ? this.availability.sourceOf(cases[0], groups) : { source: '', short: false }),
         stop: stopped ? 'Stop' : '',

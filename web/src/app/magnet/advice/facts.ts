@@ -20,7 +20,15 @@ import {
   type MagnetDesign,
 } from '@nab/core';
 import type { Fact } from '../../bench';
-import { bandText, countText, objectWord, percentText, secondsText, wireText } from '@nab/words';
+import {
+  bandText,
+  countText,
+  objectWord,
+  percentText,
+  secondsText,
+  wireText,
+  lengthUnits,
+} from '@nab/words';
 
 const ohm = (value: number): string => formatQuantity(value, 'resistance');
 const amp = (value: number): string => formatQuantity(value, 'current');
@@ -87,7 +95,7 @@ export function decidingFacts(
     },
     {
       name: 'Wire to cut',
-      value: wireText(e.wireLength),
+      value: wireText(e.wireLength, lengthUnits(document)),
       formula: 'Σ over layers of N √((2πr)² + p²), and two tails',
       inputs: [
         `${winding.turns} turns, first layer at r = ${mm(e.winding.layers[0]!.radius)}`,
