@@ -34,6 +34,7 @@ const ORDER = {
     'factors',
     'lesson',
     'schedule',
+    'bench',
     'findings',
     'field-picture',
     'tier-comparison',

@@ -14,8 +14,9 @@ async function predict(page: Page, what: string): Promise<void> {
 
 /** From the check with the current off to what is read. */
 async function switchOn(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Checked: ready to switch on' }).click();
-  await page.getByRole('button', { name: 'Switch on now' }).click();
+  await page
+    .getByRole('button', { name: /^(Nothing hung on|Checked): switch on$|^Switch on now$/ })
+    .click();
   await page.getByRole('button', { name: 'Switched off' }).click();
 }
 

@@ -145,13 +145,18 @@ export class RunBench {
     stuck?: number;
     note?: string;
   }): Promise<void> {
-    await this.page.getByRole('button', { name: 'Checked: ready to switch on' }).click();
-    await this.page.getByRole('button', { name: 'Switch on now' }).click();
+    await this.page.getByRole('button', { name: 'Nothing hung on: switch on' }).click();
     await expect(this.page.getByRole('timer')).toBeVisible();
     await this.page.getByRole('button', { name: 'Switched off' }).click();
     await this.page.getByRole('textbox', { name: /^Lifted:/ }).fill(String(lifted));
-    await this.page.getByRole('textbox', { name: 'Of these, stayed stuck' }).fill(String(stuck));
-    if (note) await this.page.getByLabel('Note, if something was odd').fill(note);
+    if (stuck > 0) {
+      await this.page.getByRole('button', { name: 'Some stayed stuck' }).click();
+      await this.page.getByRole('textbox', { name: 'Of these, stayed stuck' }).fill(String(stuck));
+    }
+    if (note) {
+      await this.page.getByRole('button', { name: 'Was something odd?' }).click();
+      await this.page.getByLabel('Note, if something was odd').fill(note);
+    }
     await this.page.getByRole('button', { name: 'Save this trial' }).click();
   }
 

@@ -35,6 +35,7 @@ export function exampleReading(change: Partial<Reading> = {}): Reading {
     outcome: counted(7, { stuck: 1 }),
     onTime_s: 4.2,
     model: { value: 6.5, low: 3, high: 12 },
+    flags: [],
     note: '',
     actor: 'group',
     recordedAt: '2026-10-07T09:41:00.000Z',

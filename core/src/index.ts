@@ -14,6 +14,7 @@ export * from './heat/index.js';
 export * from './keeper/index.js';
 export * from './lesson/index.js';
 export * from './schedule/index.js';
+export * from './bench/index.js';
 export * from './lifting/index.js';
 export * from './magnet/index.js';
 export * from './measures/index.js';

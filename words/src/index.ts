@@ -41,6 +41,7 @@ export { questionText } from './question.js';
 export { prepared, type NamedCase, type Prepared } from './prepared.js';
 export { lengthUnits, type LengthUnits } from './units.js';
 export { benchSteps } from './bench-steps.js';
+export { remarkText } from './remarks.js';
 export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';

@@ -15,11 +15,13 @@ export * from './printing.js';
 export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
 export {
   ACTORS,
+  FLAGS,
   outcomeSchema,
   OUTCOME_SCHEMAS,
   predictionSchema,
   readingSchema,
   type Actor,
+  type Flag,
   type PredictionBody,
   type ReadingBody,
 } from './reading.js';

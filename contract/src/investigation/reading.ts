@@ -1,4 +1,4 @@
-import { lazy, mixed, number, object, string, type Schema } from 'yup';
+import { array, lazy, mixed, number, object, string, type Schema } from 'yup';
 import type { KeptPrediction, Outcome } from '@nab/core';
 import { MOST_OBJECTS } from './plan.js';
 import { choice, count, filledText, text, uuid } from '../fields/index.js';
@@ -15,6 +15,21 @@ export const ACTORS: Readonly<Record<Actor, string>> = {
 
 /** By whom; a group where nothing is said, as it was before there were others. */
 export const actor = () => choice<Actor>(ACTORS, 'who it was');
+
+/** What was odd about a trial; it stays with the reading, which counts like any other. */
+export const FLAGS = {
+  'lead-loose': 'A lead was loose',
+  'half-seated': 'It sat crooked',
+  'dropped-moving': 'Some dropped while it was moved',
+} as const;
+
+export type Flag = keyof typeof FLAGS;
+
+/** None where nothing is said, as before there were any. */
+const flags = () =>
+  array(choice<Flag>(FLAGS, 'what was odd').required())
+    .max(Object.keys(FLAGS).length, 'Each once.')
+    .default([]);
 
 const flag = () =>
   mixed<boolean>((value): value is boolean => typeof value === 'boolean')
@@ -182,6 +197,7 @@ export interface ReadingBody {
   /** How long the current was on, s; null when it was not timed. */
   readonly onTime_s: number | null;
   readonly model: KeptPrediction | null;
+  readonly flags: readonly Flag[];
   readonly note: string;
   readonly actor: Actor;
   readonly recordedAt: string;
@@ -199,6 +215,7 @@ export const readingSchema = object({
   outcome: outcomeSchema,
   onTime_s: finite(0, 3600).nullable().defined(),
   model: modelSchema,
+  flags: flags(),
   note: text(500),
   actor: actor(),
   recordedAt: instant(),

@@ -17,4 +17,4 @@ export {
   type Timetable,
 } from './timetable.js';
 export { preparationOf, type LessonWishes, type Preparation } from './preparation.js';
-export { onTimeIn, restBefore, warmthOf } from './warmth.js';
+export { cooled, onTimeIn, restBefore, warmthOf } from './warmth.js';

@@ -6,6 +6,7 @@ import { shelf } from './migrations/0002-shelf.js';
 import { experiments } from './migrations/0004-experiments.js';
 import { places } from './migrations/0005-places.js';
 import { lessons } from './migrations/0006-lessons.js';
+import { flags } from './migrations/0007-flags.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
 export const MIGRATIONS: readonly Migration[] = [
@@ -15,6 +16,7 @@ export const MIGRATIONS: readonly Migration[] = [
   experiments,
   places,
   lessons,
+  flags,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

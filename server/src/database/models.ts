@@ -1,4 +1,4 @@
-import type { Actor, ExperimentDocument, Place, Plan, ShelfItem } from '@nab/contract';
+import type { Actor, ExperimentDocument, Flag, Place, Plan, ShelfItem } from '@nab/contract';
 import type { ExperimentId, FactorId, Hold, MeasureId, Outcome } from '@nab/core';
 import {
   DataTypes,
@@ -99,6 +99,7 @@ export class ReadingRow extends Model<
   declare modelLow: number | null;
   declare modelHigh: number | null;
   declare actor: Actor;
+  declare flags: readonly Flag[];
   declare note: string;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
@@ -234,6 +235,7 @@ export function defineModels(sequelize: Sequelize): void {
       modelLow: DataTypes.DOUBLE,
       modelHigh: DataTypes.DOUBLE,
       actor: text(),
+      flags: { type: DataTypes.ARRAY(DataTypes.TEXT), allowNull: false },
       note: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,

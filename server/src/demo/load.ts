@@ -139,6 +139,7 @@ function simulateTrials(
         modelValue: of.forecast!.value,
         modelLow: of.band!.low,
         modelHigh: of.band!.high,
+        flags: [],
         note: '',
         actor: 'rehearsal',
         recordedAt: at(50),

@@ -72,6 +72,7 @@ export function trialsCsv({ plan, design, predictions, readings }: Investigation
       correction_reason: spreadsheetSafe(current.reason ?? ''),
       withdrawn: yesNo(current.withdrawn),
       actor: current.actor,
+      odd: current.flags.join(' '),
       note: spreadsheetSafe(current.note),
     };
   });
@@ -117,6 +118,7 @@ export const COLUMNS = [
   'correction_reason',
   'withdrawn',
   'actor',
+  'odd',
   'note',
 ] as const;
 

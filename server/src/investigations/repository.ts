@@ -159,6 +159,7 @@ export function toReading(row: ReadingRow): Reading {
       row.modelValue === null
         ? null
         : { value: row.modelValue, low: row.modelLow, high: row.modelHigh },
+    flags: row.flags,
     note: row.note,
     actor: row.actor,
     recordedAt: row.recordedAt.toISOString(),

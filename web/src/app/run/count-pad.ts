@@ -22,11 +22,11 @@ let nextId = 0;
       align-items: stretch;
     }
     input {
-      width: 150px;
-      height: 84px;
+      width: 120px;
+      height: 64px;
       text-align: center;
       font-family: var(--nab-mono);
-      font-size: 56px;
+      font-size: 40px;
       font-variant-numeric: tabular-nums;
       border: 2px solid var(--nab-steel);
       border-radius: 3px;
@@ -37,9 +37,9 @@ let nextId = 0;
       border-color: var(--nab-enamel);
     }
     button {
-      width: 72px;
-      min-height: 84px;
-      font: 600 34px var(--nab-text);
+      width: 64px;
+      min-height: 64px;
+      font: 600 26px var(--nab-text);
       border: 1px solid var(--nab-steel);
       border-radius: 3px;
       background: var(--nab-sheet);
@@ -55,7 +55,7 @@ let nextId = 0;
     <label [for]="id">{{ label() }}</label>
     <div class="pad">
       <button type="button" [attr.aria-label]="'One less: ' + label()" (click)="nudge(-1)">
-        −
+        −1
       </button>
       <input
         #box
@@ -71,7 +71,12 @@ let nextId = 0;
         (keydown.arrowdown)="$event.preventDefault(); nudge(-1)"
         (keydown.enter)="entered.emit()"
       />
-      <button type="button" [attr.aria-label]="'One more: ' + label()" (click)="nudge(1)">+</button>
+      <button type="button" [attr.aria-label]="'One more: ' + label()" (click)="nudge(1)">
+        +1
+      </button>
+      <button type="button" [attr.aria-label]="'Five more: ' + label()" (click)="nudge(5)">
+        +5
+      </button>
     </div>
     <span [id]="id + '-error'" class="nab-error" [hidden]="!error()">{{ error() }}</span>
   `,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { CoreError, parseQuantity, type Measure } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CountPad } from './count-pad';
+import { NumberGrid } from './number-grid';
 import { TextPad } from './text-pad';
 
 /** What a group thinks: SI or a count, or words. */
@@ -13,7 +14,7 @@ export interface Guess {
 /** A group's prediction in the way of its measure: a number, yes or no, or a sentence. */
 @Component({
   selector: 'nab-guess-pad',
-  imports: [CountPad, NzButtonModule, TextPad],
+  imports: [CountPad, NumberGrid, NzButtonModule, TextPad],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -34,6 +35,7 @@ export interface Guess {
   template: `
     @switch (kind()) {
       @case ('count') {
+        <nab-number-grid label="Press what you predict" [most]="most()" (chosen)="press($event)" />
         <nab-count-pad
           label="We predict"
           [value]="count()"
@@ -69,6 +71,8 @@ export interface Guess {
 })
 export class GuessPad {
   readonly measure = input.required<Measure>();
+  /** The most that it can be; null without a limit. */
+  readonly most = input<number | null>(null);
   readonly guessed = output<Guess>();
   protected readonly count = signal<number | null>(null);
   protected readonly text = signal('');
@@ -83,6 +87,11 @@ export class GuessPad {
   protected readonly hint = computed(() =>
     this.kind() === 'words' ? 'A sentence' : `With its unit: ${this.measure().unit}`,
   );
+
+  protected press(value: number): void {
+    this.count.set(value);
+    this.save();
+  }
 
   protected choose(value: number): void {
     this.guessed.emit({ value, words: null });

@@ -77,7 +77,7 @@ import { TextPad } from './text-pad';
             (entered)="entered.emit()"
           />
         }
-        @if (m.protocol.stuck) {
+        @if (m.protocol.stuck && stuck()) {
           <nab-count-pad
             label="Of these, stayed stuck"
             [value]="form().stuck()"
@@ -204,6 +204,8 @@ export class OutcomePad {
   readonly objects = input<Plan['objects']>([]);
   /** What is counted, in the plural. */
   readonly many = input('objects');
+  /** Whether it is asked what stayed stuck. */
+  readonly stuck = input(true);
   readonly entered = output<void>();
 
   protected readonly countLabel = computed(() =>

@@ -25,8 +25,7 @@ describe('the bench', () => {
     await openInvestigation({ predictions: [examplePrediction({ levelId: idOf(1) })] });
     const { texts, press } = await pageOf(RunPage);
     expect(texts('.which').join(' ')).toMatch(/Limpets, 10 turns, trial 1 Your prediction/);
-    await press('Checked: ready to switch on');
-    expect(texts('.stage').join(' ')).toMatch(/s at most/);
+    expect(texts('.stage').join(' ')).toMatch(/The current is off/);
     await press('Done without the clock');
     expect(texts('nab-count-pad label')).toContain('Lifted: how many clips?');
   });
@@ -45,7 +44,6 @@ describe('the bench', () => {
       predictions: [examplePrediction({ levelId: idOf(1) })],
     });
     const { press, host } = await pageOf(RunPage);
-    await press('Checked: ready to switch on');
     await press('Done without the clock');
     const box = host.querySelector<HTMLInputElement>('nab-count-pad input')!;
     box.value = '9';

@@ -1,20 +1,49 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { predictionFor, type DesignDocument, type Trial, type ReadingBody } from '@nab/contract';
-import { trialOnTime } from '@nab/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import { RouterLink } from '@angular/router';
+import {
+  FLAGS,
+  predictionFor,
+  type DesignDocument,
+  type Flag,
+  type ReadingBody,
+  type Trial,
+} from '@nab/contract';
+import { ceilingOf, remarksOn, trialOnTime, type Remark } from '@nab/core';
+import {
+  cautionText,
+  measuredText,
+  objectWord,
+  outcomeText,
+  remarkText,
+  secondsText,
+} from '@nab/words';
+import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
-import { Notice } from '../notices';
+import { More } from '../fields';
 import { InvestigationStore, type NamedCase } from '../investigation';
-import { NotKept, Outbox } from '../saving';
-import { cautionText, measuredText, objectWord, outcomeText, secondsText } from '@nab/words';
+import { Notice } from '../notices';
+import { NotKept } from '../saving';
+import { BenchOrder, keyOf } from './bench-order';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { Countdown } from './countdown';
 import { GuessPad, type Guess } from './guess-pad';
+import { NumberGrid } from './number-grid';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
+import { TrialLog } from './trial-log';
 
 /** Where a trial stands: predict, check with the current off, switch on and do, read. */
 type Stage = 'predict' | 'off' | 'on' | 'read';
@@ -25,17 +54,43 @@ const STAGE_NAMES: Readonly<Record<Stage, string>> = {
   read: 'Read',
 };
 
+/** The trial that was saved last, which may have been a slip of the finger. */
+interface Last {
+  readonly reading: ReadingBody & { readonly id: string };
+  readonly sentence: string;
+  readonly remarks: readonly Remark[];
+}
+
+/** Scatter of the trials of a class of which nothing is predicted; see the core's calibration. */
+const SCATTER = 0.25;
+
 /** Step 4: one trial after another at the bench; made for a shared tablet and thumbs. */
 @Component({
   selector: 'nab-run',
-  imports: [CountPad, GuessPad, Notice, NzButtonModule, NzInputModule, NzModalModule, OutcomePad],
+  imports: [
+    CountPad,
+    GuessPad,
+    More,
+    NgTemplateOutlet,
+    Notice,
+    NumberGrid,
+    NzButtonModule,
+    NzInputModule,
+    NzModalModule,
+    OutcomePad,
+    RouterLink,
+    TrialLog,
+  ],
+  providers: [BenchOrder],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
 })
 export class RunPage {
   protected readonly store = inject(InvestigationStore);
-  private readonly outbox = inject(Outbox);
+  private readonly order = inject(BenchOrder);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly injector = inject(Injector);
   private readonly dialogs = inject(NzModalService);
   protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
@@ -45,6 +100,15 @@ export class RunPage {
   private readonly chosenCase = signal<string | null>(null);
   private readonly moved = signal<Stage | null>(null);
   protected readonly note = signal('');
+  protected readonly flags = signal<readonly Flag[]>([]);
+  /** Something hung on with the current off; something stayed stuck after it. */
+  protected readonly hung = signal(false);
+  protected readonly someStuck = signal(false);
+  /** The group says that the coil is cool, whatever the clock says. */
+  protected readonly feelsCool = signal(false);
+  protected readonly last = signal<Last | null>(null);
+  /** How long the current was on, s; null before, and where no clock was used. */
+  private readonly onTime = signal<number | null>(null);
   protected readonly complaint = signal<string | null>(null);
   protected readonly said = signal('');
   protected readonly countdown = new Countdown(() => this.timeIsUp());
@@ -72,15 +136,44 @@ export class RunPage {
       done: this.trialsAt(this.group().id, one).length,
     })),
   );
+  /** What is next in this group's order; null when all that was planned has been tried. */
+  protected readonly next = computed(() => {
+    const done = new Map(this.cases().map((one) => [one.key, one.done]));
+    return this.order.nextOf(this.group().id, (key) => done.get(key) ?? 0);
+  });
   protected readonly current = computed(() => {
     const cases = this.cases();
-    return (
-      cases.find((one) => one.key === this.chosenCase()) ??
-      cases.find((one) => one.done < this.plan().repeats) ??
-      cases[cases.length - 1]!
-    );
+    const wanted = this.chosenCase() ?? this.next();
+    return cases.find((one) => one.key === wanted) ?? cases[cases.length - 1]!;
   });
   protected readonly trialNumber = computed(() => this.current().done + 1);
+  protected readonly isExtra = computed(() => this.current().done >= this.plan().repeats);
+  /** Seconds that the coil still has to rest. */
+  protected readonly rest = computed(() =>
+    this.feelsCool() ? 0 : this.order.restOf(this.group().id, this.current()),
+  );
+  /** Whether what hangs on with the current off is counted, and whether a number of the grid is all. */
+  protected readonly countsOff = computed(
+    () => this.measure().data === 'count' && this.protocol().stuck,
+  );
+  protected readonly byGrid = computed(
+    () => this.measure().data === 'count' && !this.measure().parts && this.measure().site === 'tip',
+  );
+  protected readonly most = computed(() => ceilingOf(this.measure(), this.plan().traySize));
+  /** What can be odd about a trial of this measure. */
+  protected readonly oddities = computed(() =>
+    (Object.keys(FLAGS) as Flag[]).filter(
+      (flag) =>
+        flag === 'lead-loose' || this.measure().site === (flag === 'half-seated' ? 'plate' : 'tip'),
+    ),
+  );
+  protected readonly flagNames = FLAGS;
+  protected readonly lastRemarks = computed(() =>
+    (this.last()?.remarks ?? []).map((remark) => ({
+      remark,
+      text: remarkText(remark, this.many()),
+    })),
+  );
 
   protected readonly groupPrediction = computed(() => {
     const { levelId, seriesId } = this.current();
@@ -131,25 +224,6 @@ export class RunPage {
     return fault ?? (stops[0] ? cautionText(stops[0]) : null);
   });
 
-  /** This group's trials, newest first, with whether the server has them. */
-  protected readonly history = computed(() => {
-    const waiting = new Set(this.outbox.pending().map((record) => record.id));
-    const names = new Map(this.cases().map((one) => [one.key, one.name]));
-    const [measure, { objects }] = [this.measure(), this.plan()];
-    return [...this.store.folded().trials, ...this.store.folded().withdrawn]
-      .filter(({ current }) => current.groupId === this.group().id)
-      .map((trial) => ({
-        trial,
-        name: names.get(keyOf(trial.current)) ?? '',
-        text: outcomeText(measure, trial.current.outcome, objects),
-        stuck: trial.current.outcome.kind === 'count' ? (trial.current.outcome.stuck ?? 0) : 0,
-        waiting: waiting.has(trial.current.id),
-        corrected: trial.history.length > 1,
-        original: outcomeText(measure, trial.history[0]!.outcome, objects),
-      }))
-      .sort((p, q) => q.trial.history[0]!.recordedAt.localeCompare(p.trial.history[0]!.recordedAt));
-  });
-
   constructor() {
     this.form.reset();
   }
@@ -181,29 +255,51 @@ export class RunPage {
         actor: 'group',
         recordedAt: new Date().toISOString(),
       });
+      this.last.set(null);
       this.said.set(`Prediction saved: ${this.predictionText()}.`);
-      this.moved.set(this.protocol().offCheck ? 'off' : 'on');
+      this.moveTo(this.protocol().offCheck ? 'off' : 'on');
     });
   }
 
-  protected offChecked(): void {
-    if (this.measure().data === 'count' && this.form.off() === null) {
+  /** From the check with the current off, or at once where there is none; starts the clock. */
+  protected switchOn(): void {
+    if (this.rest() > 0) return;
+    if (this.form.off() === null && this.stage() === 'off') {
       this.complaint.set('Type how many it lifts with the current off; 0 if none.');
       return;
     }
     this.complaint.set(null);
-    this.moved.set('on');
-  }
-
-  protected switchOn(): void {
+    this.last.set(null);
     this.countdown.start(this.onLimit());
     this.said.set(`Current on. Off within ${Math.floor(this.onLimit())} seconds.`);
+    this.moveTo('on');
   }
 
-  protected switchedOff(): void {
+  protected somethingHung(): void {
+    this.hung.set(true);
+    this.form.off.set(null);
+  }
+
+  /** @param event two taps on one place are one; nobody switches off as fast as that. */
+  protected switchedOff(event: Event): void {
+    if (event instanceof MouseEvent && event.detail > 1) return;
+    const timed = this.countdown.running();
     this.countdown.stop();
+    this.onTime.set(timed ? this.countdown.elapsed() : null);
     this.said.set(`Current off. ${this.protocol().read}`);
-    this.moved.set('read');
+    this.moveTo('read');
+  }
+
+  protected toggleFlag(flag: Flag): void {
+    this.flags.update((flags) =>
+      flags.includes(flag) ? flags.filter((one) => one !== flag) : [...flags, flag],
+    );
+  }
+
+  /** A number of the grid: that many, and the trial is saved. */
+  protected async counted(count: number): Promise<void> {
+    this.form.count.set(count);
+    await this.saveReading();
   }
 
   protected async saveReading(): Promise<void> {
@@ -211,31 +307,77 @@ export class RunPage {
     if (this.saving) return;
     const outcome = this.form.read();
     if (outcome === null) return;
-    const { levelId, seriesId, name } = this.current();
-    const elapsed = this.countdown.elapsed();
+    const { levelId, seriesId, name, forecast } = this.current();
+    const [measure, { objects, traySize, repeats }] = [this.measure(), this.plan()];
+    const earlier = this.trialsAt(this.group().id, this.current()).map(
+      ({ current }) => current.outcome,
+    );
+    const onTime = this.onTime();
+    const body: ReadingBody = {
+      groupId: this.group().id,
+      levelId,
+      seriesId,
+      outcome,
+      onTime_s: onTime === null ? null : Math.round(Math.min(onTime, 3600) * 10) / 10,
+      model: this.predictedNow(),
+      flags: this.flags(),
+      note: this.note().trim().slice(0, 500),
+      actor: 'group',
+      recordedAt: new Date().toISOString(),
+      corrects: null,
+      reason: null,
+      withdrawn: false,
+    };
     this.saving = true;
     await this.keep(async () => {
-      await this.store.addReading({
-        groupId: this.group().id,
-        levelId,
-        seriesId,
-        outcome,
-        onTime_s: elapsed > 0 ? Math.round(Math.min(elapsed, 3600) * 10) / 10 : null,
-        model: this.predictedNow(),
-        note: this.note().trim().slice(0, 500),
-        actor: 'group',
-        recordedAt: new Date().toISOString(),
-        corrects: null,
-        reason: null,
-        withdrawn: false,
-      });
-      this.said.set(
-        `Saved: ${outcomeText(this.measure(), outcome, this.plan().objects)} at ${name}.`,
-      );
+      const id = await this.store.addReading(body);
+      const sentence = `Saved: ${outcomeText(measure, outcome, objects)} at ${name}.`;
+      const scatter = forecast?.spread.scatter ?? SCATTER;
+      const remarks = remarksOn({ measure, outcome, earlier, scatter, traySize, repeats });
       this.chosenCase.set(null);
       this.startAfresh();
+      this.last.set({ reading: { ...body, id }, sentence, remarks });
+      this.said.set(sentence);
+      this.focusStage();
     });
     this.saving = false;
+  }
+
+  /** Takes the last trial out, its record kept, and comes back to what was read. */
+  protected async undo({ reading }: Last): Promise<void> {
+    const { id, ...body } = reading;
+    await this.keep(async () => {
+      await this.store.addReading({
+        ...body,
+        corrects: id,
+        reason: 'Tapped by mistake',
+        withdrawn: true,
+        recordedAt: new Date().toISOString(),
+      });
+      this.startAfresh();
+      this.chosenCase.set(keyOf(body));
+      this.form.fill(body.outcome);
+      this.form.count.set(null);
+      this.flags.set(body.flags);
+      this.note.set(body.note);
+      this.onTime.set(body.onTime_s);
+      this.said.set('Taken back. What was it?');
+      this.moveTo('read');
+    });
+  }
+
+  protected async putBack({ current }: Trial): Promise<void> {
+    const { id, receivedAt: _at, ...body } = current;
+    await this.keep(async () => {
+      await this.store.addReading({
+        ...body,
+        corrects: id,
+        reason: 'Put back',
+        withdrawn: false,
+        recordedAt: new Date().toISOString(),
+      });
+      this.said.set('Put back: the trial counts again.');
+    });
   }
 
   protected async correct(trial: Trial): Promise<void> {
@@ -269,7 +411,7 @@ export class RunPage {
   /** Goes back to an earlier stage of this trial. */
   protected backTo(stage: Stage): void {
     this.countdown.reset();
-    this.moved.set(stage);
+    this.moveTo(stage);
   }
 
   protected doneText(done: number): string {
@@ -301,11 +443,30 @@ export class RunPage {
       .filter(({ current }) => current.groupId === groupId && keyOf(current) === keyOf(at));
   }
 
+  private moveTo(stage: Stage): void {
+    this.moved.set(stage);
+    this.focusStage();
+  }
+
+  /** The keyboard goes on where the trial does: the one that was pressed is gone. */
+  private focusStage(): void {
+    afterNextRender(
+      () => this.host.querySelector<HTMLElement>('[data-first]')?.focus({ preventScroll: true }),
+      { injector: this.injector },
+    );
+  }
+
   private startAfresh(): void {
     this.countdown.reset();
     this.moved.set(null);
     this.form.reset();
     this.note.set('');
+    this.flags.set([]);
+    this.hung.set(false);
+    this.someStuck.set(false);
+    this.feelsCool.set(false);
+    this.onTime.set(null);
+    this.last.set(null);
     this.complaint.set(null);
   }
 
@@ -317,6 +478,3 @@ export class RunPage {
 function groupKey(investigationId: string): string {
   return `nab-group:${investigationId}`;
 }
-
-const keyOf = ({ levelId, seriesId }: { levelId: string; seriesId: string | null }): string =>
-  `${levelId} ${seriesId ?? ''}`;

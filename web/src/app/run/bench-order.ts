@@ -1,0 +1,82 @@
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { USUAL_LESSON, type Trial } from '@nab/contract';
+import { nextInOrder, restNeeded, tasksOf, timetableOf, type Heated } from '@nab/core';
+import { interval } from 'rxjs';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { InvestigationStore, type NamedCase } from '../investigation';
+
+/** A level of a line, in a word. */
+export const keyOf = ({
+  levelId,
+  seriesId,
+}: {
+  readonly levelId: string;
+  readonly seriesId: string | null;
+}): string => `${levelId} ${seriesId ?? ''}`;
+
+const TICK_MS = 1000;
+
+/** In which order the groups of a lesson try its levels, and how long a coil rests in between. */
+@Injectable()
+export class BenchOrder {
+  private readonly store = inject(InvestigationStore);
+  private readonly now = signal(Date.now());
+
+  private readonly settings = computed(() => this.store.plan().valid().lesson ?? USUAL_LESSON);
+  /** Seconds for which the current is on in a trial, as planned. */
+  private readonly planned = computed(() => this.settings().on);
+  private readonly tasks = computed(() =>
+    tasksOf(this.store.lesson(), this.store.cases(), this.planned()),
+  );
+  /** By group: keys of the levels, trial by trial. */
+  private readonly orders = computed((): readonly (readonly string[])[] => {
+    const { arrangement, minutes } = this.settings();
+    const { groups, repeats } = this.store.plan().valid();
+    const [tasks, cases] = [this.tasks(), this.store.cases()];
+    const lesson = { arrangement, minutes, tasks, groups: groups.length, repeats };
+    const keys = tasks.map(({ place }) => keyOf(cases[place]!));
+    return timetableOf(lesson).orders.map((order) => order.map((task) => keys[task]!));
+  });
+
+  constructor() {
+    interval(TICK_MS)
+      .pipe(takeUntilDestroyed(inject(DestroyRef)))
+      .subscribe(() => this.now.set(Date.now()));
+  }
+
+  /** The key of what a group tries next; null when it has tried all that was planned. */
+  nextOf(groupId: string, done: (key: string) => number): string | null {
+    const at = this.store
+      .plan()
+      .valid()
+      .groups.findIndex(({ id }) => id === groupId);
+    return nextInOrder(this.orders()[at] ?? [], done);
+  }
+
+  /** Whole seconds that a group's coil still has to rest before a level is tried. */
+  restOf(groupId: string, one: NamedCase): number {
+    const [tasks, cases] = [this.tasks(), this.store.cases()];
+    const task = tasks.find(({ place }) => keyOf(cases[place]!) === keyOf(one));
+    const coil = one.trialled?.coil;
+    if (!task || !coil) return 0;
+    const alike = new Set(
+      tasks.filter((t) => t.coil === task.coil).map(({ place }) => keyOf(cases[place]!)),
+    );
+    // Magnets that go round were warmed by whoever had them before.
+    const shared = this.settings().arrangement === 'go-round';
+    const heated = this.store
+      .trials()
+      .filter(({ current }) => alike.has(keyOf(current)))
+      .filter(({ current }) => shared || current.groupId === groupId)
+      .flatMap((trial) => this.heatedBy(trial));
+    return Math.ceil(restNeeded(heated, { coil, on: task.on }, this.now() / 1000));
+  }
+
+  private heatedBy({ history, current }: Trial): Heated[] {
+    const at = this.store.cases().find((one) => keyOf(one) === keyOf(current));
+    const coil = at?.trialled?.coil;
+    if (!coil) return [];
+    const off = Date.parse(history[0]!.recordedAt) / 1000;
+    return [{ coil, off, on: current.onTime_s ?? this.planned() }];
+  }
+}
