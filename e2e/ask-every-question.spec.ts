@@ -20,8 +20,22 @@ async function switchOn(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Switched off' }).click();
 }
 
+/** One load, or one number of cells: on, held or dropped, off. */
+async function step(page: Page, answer: 'It held' | 'It dropped'): Promise<void> {
+  const cool = page.getByRole('button', { name: 'It feels cool already' });
+  const on = page.getByRole('button', { name: 'Switch on now' });
+  await expect(on).toBeVisible();
+  if (await cool.isVisible()) await cool.click();
+  await on.click();
+  await page.getByRole('button', { name: `${answer}: switched off` }).click();
+}
+
 async function save(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Save this trial' }).click();
+  await saved(page);
+}
+
+async function saved(page: Page): Promise<void> {
   await expect(
     page.getByRole('region', { name: /^What .* read$/ }).getByRole('listitem'),
   ).toHaveCount(1);
@@ -95,9 +109,21 @@ test('how few cells hold 10 kg', async ({ page, request }) => {
   await expect(page.getByLabel('Load to be held')).toHaveValue('10 kg');
   await toRun(page);
   await predict(page, '2');
-  await switchOn(page);
-  await page.getByRole('textbox', { name: /How many cells were left/ }).fill('1');
-  await save(page);
+  await page.getByRole('button', { name: 'Checked: it came away' }).click();
+  // Cells are taken away one by one; the gap is closed while the current is off.
+  await expect(page.getByText(/^4 cells.*Does it hold/)).toBeVisible();
+  for (const cells of [4, 3, 2]) {
+    await step(page, 'It held');
+    await expect(page.getByText(`Take one cell out and close the gap`)).toBeVisible();
+    await expect(page.getByRole('list', { name: 'Tried so far' })).toContainText(
+      `${cells} cells held`,
+    );
+  }
+  await step(page, 'It dropped');
+  await page.getByRole('button', { name: 'Undo the last' }).click();
+  await step(page, 'It held');
+  await page.getByRole('button', { name: 'Save: 1 cell held it' }).click();
+  await saved(page);
   await page.getByRole('link', { name: /^Findings/ }).click();
   await expect(page.getByRole('img', { name: /1 cell at 1 sheet/ })).toBeVisible();
   expect((await stored(request, id)).readings[0]).toMatchObject({
@@ -127,7 +153,8 @@ test('a load between two weights, and the same by a correction', async ({ page, 
   const id = await beginWith(page, 'How much do a few sheets of paper cost?');
   await toRun(page);
   await predict(page, '20 kg');
-  await switchOn(page);
+  await page.getByRole('button', { name: 'Checked: it came away' }).click();
+  await page.getByRole('button', { name: 'Done without the clock' }).click();
   await page.getByRole('textbox', { name: 'Last load that held' }).fill('30 kg');
   await page.getByRole('textbox', { name: 'First load that dropped' }).fill('25 kg');
   await page.getByRole('button', { name: 'Save this trial' }).click();
@@ -146,6 +173,36 @@ test('a load between two weights, and the same by a correction', async ({ page, 
     { held: 30, dropped: 35 },
     { held: 30, dropped: null },
   ]);
+});
+
+test('a load is found in a few weights, each suggested, and saved as an interval', async ({
+  page,
+  request,
+}) => {
+  const id = await beginWith(page, 'How much do a few sheets of paper cost?');
+  await toRun(page);
+  await predict(page, '20 kg');
+  await page.getByRole('button', { name: 'Checked: it came away' }).click();
+  // This class's magnet drops what is more than 20 kg.
+  const limit = 20;
+  const weight = page.getByRole('textbox', { name: 'Hang, low over the box' });
+  const done = page.getByRole('button', { name: /^Save: held .* dropped/ });
+  let steps = 0;
+  for (; steps < 12; steps++) {
+    await expect(weight.or(done).first()).toBeVisible();
+    if (!(await weight.isVisible())) break;
+    const load = parseFloat(await weight.inputValue());
+    await step(page, load <= limit ? 'It held' : 'It dropped');
+  }
+  expect(steps).toBeLessThanOrEqual(8);
+  await done.click();
+  await saved(page);
+  const { readings } = await stored(request, id);
+  const { held, dropped } = readings[0]!.outcome as { held: number; dropped: number };
+  expect(held).toBeLessThanOrEqual(limit);
+  expect(dropped).toBeGreaterThan(limit);
+  expect(dropped / held).toBeLessThan(1.3);
+  expect(readings[0]!.onTime_s).toBeGreaterThan(0);
 });
 
 test('which of several objects, and a sentence', async ({ page, request }) => {

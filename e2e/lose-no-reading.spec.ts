@@ -16,6 +16,8 @@ test('a reading typed while the server is away is delivered once, later', async 
     'Waiting for the server. 1 kept on this device.',
   );
   await expect(page.getByText('on this device, waiting for the server')).toBeVisible();
+  // The same level again, out of the order.
+  await page.getByRole('button', { name: /^10 turns/ }).click();
   await bench.trial({ lifted: 7 });
   await expect(page.getByTestId('save-status')).toHaveText(
     'Waiting for the server. 2 kept on this device.',

@@ -1,3 +1,4 @@
+export { nextLoad, type Expected, type Hung } from './ladder.js';
 export { nextInOrder } from './order.js';
 export { remarksOn, type ReadAt, type Remark } from './remarks.js';
 export { restNeeded, warmthAt, type Heated } from './rest.js';

@@ -1,4 +1,5 @@
 import standardNormalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import standardNormalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 
@@ -17,4 +18,9 @@ export function studentTQuantile(p: number, degreesOfFreedom: number): number {
 /** Φ(x), the standard normal distribution function. */
 export function normalCdf(x: number): number {
   return standardNormalCdf(x, 0, 1);
+}
+
+/** Φ⁻¹(p), 0 < p < 1: the x below which a share p of a standard normal distribution lies. */
+export function normalQuantile(p: number): number {
+  return standardNormalQuantile(p, 0, 1);
 }

@@ -10,7 +10,7 @@ export { factorise, solveFactorised, solveInPlace, type LuFactors } from './line
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
-export { normalCdf, studentTCdf, studentTQuantile } from './distributions.js';
+export { normalCdf, normalQuantile, studentTCdf, studentTQuantile } from './distributions.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
 export {
   factoriseLdl,

@@ -4,6 +4,7 @@ import { nextInOrder, restNeeded, tasksOf, timetableOf, type Heated } from '@nab
 import { interval } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { InvestigationStore, type NamedCase } from '../investigation';
+import type { Step } from './hanging';
 
 /** A level of a line, in a word. */
 export const keyOf = ({
@@ -53,8 +54,11 @@ export class BenchOrder {
     return nextInOrder(this.orders()[at] ?? [], done);
   }
 
-  /** Whole seconds that a group's coil still has to rest before a level is tried. */
-  restOf(groupId: string, one: NamedCase): number {
+  /**
+   * Whole seconds that a group's coil still has to rest before a level is tried.
+   * @param just what was done in this trial, which is not saved yet.
+   */
+  restOf(groupId: string, one: NamedCase, just: readonly Step[] = []): number {
     const [tasks, cases] = [this.tasks(), this.store.cases()];
     const task = tasks.find(({ place }) => keyOf(cases[place]!) === keyOf(one));
     const coil = one.trialled?.coil;
@@ -69,6 +73,7 @@ export class BenchOrder {
       .filter(({ current }) => alike.has(keyOf(current)))
       .filter(({ current }) => shared || current.groupId === groupId)
       .flatMap((trial) => this.heatedBy(trial));
+    heated.push(...just.map(({ on, off }) => ({ coil, on, off })));
     return Math.ceil(restNeeded(heated, { coil, on: task.on }, this.now() / 1000));
   }
 

@@ -7,6 +7,7 @@ import {
   inject,
   Injector,
   signal,
+  viewChild,
 } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
@@ -21,6 +22,7 @@ import {
 import { ceilingOf, remarksOn, trialOnTime, type Remark } from '@nab/core';
 import {
   cautionText,
+  massText,
   measuredText,
   objectWord,
   outcomeText,
@@ -40,6 +42,8 @@ import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { Countdown } from './countdown';
 import { GuessPad, type Guess } from './guess-pad';
+import { Hanging, type Sought } from './hanging';
+import { HangingPad, type Answer } from './hanging-pad';
 import { NumberGrid } from './number-grid';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
@@ -70,6 +74,7 @@ const SCATTER = 0.25;
   imports: [
     CountPad,
     GuessPad,
+    HangingPad,
     More,
     NgTemplateOutlet,
     Notice,
@@ -128,6 +133,18 @@ export class RunPage {
     () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
   );
 
+  /** What is looked for step by step; null where a trial is one. */
+  protected readonly sought = computed((): Sought | null => {
+    if (this.measure().data === 'interval') return 'load';
+    return this.measure().heldAgainst === 'cells-to-hold' ? 'cells' : null;
+  });
+  protected readonly hanging = new Hanging(
+    this.sought,
+    () => this.current().band,
+    () => this.current().subject?.design.supply.series ?? 1,
+  );
+  private readonly pad = viewChild(HangingPad);
+
   /** Cases with how many of this group's trials are done. */
   protected readonly cases = computed(() =>
     this.store.cases().map((one) => ({
@@ -150,7 +167,7 @@ export class RunPage {
   protected readonly isExtra = computed(() => this.current().done >= this.plan().repeats);
   /** Seconds that the coil still has to rest. */
   protected readonly rest = computed(() =>
-    this.feelsCool() ? 0 : this.order.restOf(this.group().id, this.current()),
+    this.feelsCool() ? 0 : this.order.restOf(this.group().id, this.current(), this.hanging.steps()),
   );
   /** Whether what hangs on with the current off is counted, and whether a number of the grid is all. */
   protected readonly countsOff = computed(
@@ -263,7 +280,7 @@ export class RunPage {
 
   /** From the check with the current off, or at once where there is none; starts the clock. */
   protected switchOn(): void {
-    if (this.rest() > 0) return;
+    if (this.rest() > 0 || this.pad()?.ready() === false) return;
     if (this.form.off() === null && this.stage() === 'off') {
       this.complaint.set('Type how many it lifts with the current off; 0 if none.');
       return;
@@ -272,6 +289,11 @@ export class RunPage {
     this.last.set(null);
     this.countdown.start(this.onLimit());
     this.said.set(`Current on. Off within ${Math.floor(this.onLimit())} seconds.`);
+    this.moveTo('on');
+  }
+
+  /** Checked with the current off; what is hung first comes before switching on. */
+  protected checked(): void {
     this.moveTo('on');
   }
 
@@ -288,6 +310,31 @@ export class RunPage {
     this.onTime.set(timed ? this.countdown.elapsed() : null);
     this.said.set(`Current off. ${this.protocol().read}`);
     this.moveTo('read');
+  }
+
+  /** One step of a trial that is a row of them; each warms the coil by itself. */
+  protected answered({ what, held }: Answer): void {
+    this.countdown.stop();
+    this.hanging.answer(what, held, this.countdown.elapsed());
+    this.countdown.reset();
+    this.feelsCool.set(false);
+    this.said.set(`Current off. It ${held ? 'held' : 'dropped'}.`);
+    this.focusStage();
+  }
+
+  /** The limit is known well enough: what was found becomes the reading. */
+  protected async enoughHung(): Promise<void> {
+    const [held, dropped] = [this.hanging.held(), this.hanging.dropped()];
+    if (held === null) return;
+    this.onTime.set(this.hanging.on());
+    if (this.sought() === 'cells') this.form.count.set(held);
+    else {
+      this.form.quantity.set(massText(held));
+      this.form.dropped.set(dropped === null ? '' : massText(dropped));
+      this.form.neverDropped.set(dropped === null);
+    }
+    this.moved.set('read');
+    await this.saveReading();
   }
 
   protected toggleFlag(flag: Flag): void {
@@ -466,6 +513,7 @@ export class RunPage {
     this.someStuck.set(false);
     this.feelsCool.set(false);
     this.onTime.set(null);
+    this.hanging.reset();
     this.last.set(null);
     this.complaint.set(null);
   }
