@@ -96,6 +96,7 @@ const ORDER = {
     'prepare',
     'question',
     'run',
+    'wind',
     'findings',
     'steps',
     'field',

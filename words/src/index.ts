@@ -42,6 +42,7 @@ export { prepared, type NamedCase, type Prepared } from './prepared.js';
 export { lengthUnits, type LengthUnits } from './units.js';
 export { benchSteps } from './bench-steps.js';
 export { remarkText } from './remarks.js';
+export { checkWords, placeWords } from './winding-words.js';
 export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';

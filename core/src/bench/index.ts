@@ -1,3 +1,10 @@
+export {
+  countTurns,
+  windingPlace,
+  type CountedTurns,
+  type Shown,
+  type WindingPlace,
+} from './count-turns.js';
 export { nextLoad, type Expected, type Hung } from './ladder.js';
 export { nextInOrder } from './order.js';
 export { remarksOn, type ReadAt, type Remark } from './remarks.js';

@@ -104,6 +104,11 @@ const pages: Routes = [
         loadComponent: () => import('./run/run').then((m) => m.RunPage),
       },
       {
+        path: 'wind',
+        title: 'Wind and count – Nab',
+        loadComponent: () => import('./wind/wind').then((m) => m.WindPage),
+      },
+      {
         path: 'findings',
         title: 'Findings – Nab',
         loadComponent: () => import('./findings/findings').then((m) => m.FindingsPage),

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { trialOnTime } from '@nab/core';
 import { coilsOf, howMany, lengthUnits, secondsText, wireOf, wireText } from '@nab/words';
 import { NzTableModule } from 'ng-zorro-antd/table';
@@ -10,7 +11,7 @@ import { Preparation } from './preparation';
 /** Wire to cut and the boxes to pack, against the shelf. */
 @Component({
   selector: 'nab-kit-part',
-  imports: [Notice, NzTableModule, TableName],
+  imports: [Notice, NzTableModule, RouterLink, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './kit-part.less',
   templateUrl: './kit-part.html',

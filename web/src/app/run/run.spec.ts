@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { exampleReading, examplePrediction, idOf } from '@nab/contract/testing';
+import { examplePlan, exampleReading, examplePrediction, idOf } from '@nab/contract/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';
 import { pageOf } from '../../../testing/page';
@@ -52,5 +52,59 @@ describe('the bench', () => {
     await expect.poll(() => server.readings.length).toBe(1);
     expect(server.readings[0]).toMatchObject({ levelId: idOf(1), outcome: { count: 9 } });
     await expect.poll(() => TestBed.inject(Outbox).pending().length).toBe(0);
+  });
+
+  it('goes on in the order of the group, and comes back to it after a way of its own', async () => {
+    const groups = examplePlan().groups;
+    await openInvestigation();
+    const { texts, press } = await pageOf(RunPage);
+    const first = texts('.which').join(' ');
+    await press(groups[1]!.name);
+    // The second group begins elsewhere: its order is balanced against the first.
+    expect(texts('.which').join(' ').replace(/^\w+/, '')).not.toBe(first.replace(/^\w+/, ''));
+  });
+
+  it('lists a trial with what was odd, what was changed, by whom, and what is extra', async () => {
+    const trial = exampleReading({ flags: ['lead-loose'], note: 'wet hands' });
+    const taken = exampleReading({
+      id: idOf(102),
+      corrects: idOf(100),
+      reason: 'dropped it',
+      actor: 'educator',
+      withdrawn: true,
+      recordedAt: '2026-10-07T09:50:00.000Z',
+    });
+    const back = exampleReading({
+      id: idOf(103),
+      corrects: idOf(102),
+      reason: 'Put back',
+      recordedAt: '2026-10-07T09:55:00.000Z',
+    });
+    const more = [110, 111, 112].map((n) =>
+      exampleReading({ id: idOf(n), recordedAt: `2026-10-07T10:0${n - 110}:00.000Z` }),
+    );
+    await openInvestigation({ readings: [trial, taken, back, ...more] });
+    const { texts } = await pageOf(RunPage);
+    const log = texts('nab-trial-log li');
+    expect(log).toHaveLength(4);
+    expect(log[0]).toContain('an extra trial');
+    const first = log[3]!;
+    expect(first).toMatch(/put back: Put back \(group, \d\d:55\)/);
+    expect(first).toMatch(/taken out: dropped it \(educator, \d\d:50\)/);
+  });
+
+  it('offers to put back what was taken out', async () => {
+    const taken = exampleReading({
+      id: idOf(102),
+      corrects: idOf(100),
+      reason: 'dropped it',
+      withdrawn: true,
+      recordedAt: '2026-10-07T09:50:00.000Z',
+    });
+    const { server } = await openInvestigation({ readings: [exampleReading(), taken] });
+    const { press } = await pageOf(RunPage);
+    await press('Put back');
+    await expect.poll(() => server.readings.length).toBe(1);
+    expect(server.readings[0]).toMatchObject({ corrects: idOf(102), withdrawn: false });
   });
 });
