@@ -80,6 +80,13 @@ describe('trials as CSV', () => {
     });
   });
 
+  it('have what was odd, in words for a filter', () => {
+    const [row] = rowsOf(examplePlan(), [
+      exampleReading({ flags: ['lead-loose', 'dropped-moving'] }),
+    ]);
+    expect(row).toMatchObject({ odd: 'lead-loose dropped-moving' });
+  });
+
   it('judge a reading by the prediction that it kept', () => {
     const [row] = rowsOf(examplePlan(), [
       exampleReading({ outcome: counted(7), model: { value: 20, low: 15, high: 30 } }),

@@ -53,6 +53,17 @@ describe('a reading', () => {
     expect(text.split('\r\n').some((row) => row.includes(id) && row.includes('12.63'))).toBe(true);
   });
 
+  it('keeps what was odd, and has nothing odd where an older tablet says nothing', async () => {
+    const put = (body: object) => bench.send('PUT', `/api/readings/${randomUUID()}`, body);
+    const odd = await put(readingOf(made, { flags: ['lead-loose'] }));
+    expect(odd.body.flags).toEqual(['lead-loose']);
+    const { flags: _none, ...older } = readingOf(made, {});
+    const plain = await put(older);
+    expect([plain.status, plain.body.flags]).toEqual([200, []]);
+    const unknown = await put({ ...older, flags: ['it was haunted'] });
+    expect(unknown.status).toBe(422);
+  });
+
   it('is corrected by a new row that keeps the original', async () => {
     const id = randomUUID();
     await bench.send('PUT', `/api/readings/${id}`, readingOf(made, { outcome: counted(5) }));
