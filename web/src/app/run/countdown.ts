@@ -1,5 +1,5 @@
 import { computed, DestroyRef, inject, signal } from '@angular/core';
-import { animationFrames, map, type Subscription, tap } from 'rxjs';
+import { animationFrames, type Subscription } from 'rxjs';
 
 /**
  * Counts the time a magnet is on against what it is allowed. It goes on beyond that until somebody
@@ -19,7 +19,7 @@ export class Countdown {
     () => this.runningSignal() && this.elapsedSignal() >= this.limitSignal(),
   );
 
-  constructor(private readonly onLimit: () => void) {
+  constructor() {
     inject(DestroyRef).onDestroy(() => this.stop());
   }
 
@@ -28,17 +28,9 @@ export class Countdown {
     this.elapsedSignal.set(0);
     this.limitSignal.set(limit);
     this.runningSignal.set(true);
-    let said = false;
-    this.subscription = animationFrames()
-      .pipe(
-        map(({ elapsed }) => elapsed / 1000),
-        tap((seconds) => {
-          if (said || seconds < limit) return;
-          said = true;
-          this.onLimit();
-        }),
-      )
-      .subscribe((seconds) => this.elapsedSignal.set(seconds));
+    this.subscription = animationFrames().subscribe(({ elapsed }) =>
+      this.elapsedSignal.set(elapsed / 1000),
+    );
   }
 
   stop(): void {

@@ -9,44 +9,28 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
-import {
-  FLAGS,
-  predictionFor,
-  type DesignDocument,
-  type Flag,
-  type ReadingBody,
-  type Trial,
-} from '@nab/contract';
-import { ceilingOf, remarksOn, trialOnTime, type Remark } from '@nab/core';
-import {
-  cautionText,
-  massText,
-  measuredText,
-  objectWord,
-  outcomeText,
-  remarkText,
-  secondsText,
-} from '@nab/words';
+import { FLAGS, type ReadingBody, type Trial } from '@nab/contract';
+import { remarksOn, type Remark } from '@nab/core';
+import { cautionText, outcomeText, remarkText, secondsText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
 import { More } from '../fields';
-import { InvestigationStore, type NamedCase } from '../investigation';
+import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { NotKept } from '../saving';
 import { BenchOrder, keyOf } from './bench-order';
+import { BenchPlace } from './bench-place';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
-import { Countdown } from './countdown';
 import { GuessPad, type Guess } from './guess-pad';
-import { Hanging, type Sought } from './hanging';
 import { HangingPad, type Answer } from './hanging-pad';
 import { NumberGrid } from './number-grid';
-import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
+import { SwitchOn } from './switch-on';
+import { TrialInHand } from './trial-in-hand';
 import { TrialLog } from './trial-log';
 
 /** Where a trial stands: predict, check with the current off, switch on and do, read. */
@@ -76,7 +60,6 @@ const SCATTER = 0.25;
     GuessPad,
     HangingPad,
     More,
-    NgTemplateOutlet,
     Notice,
     NumberGrid,
     NzButtonModule,
@@ -84,126 +67,43 @@ const SCATTER = 0.25;
     NzModalModule,
     OutcomePad,
     RouterLink,
+    SwitchOn,
     TrialLog,
   ],
-  providers: [BenchOrder],
+  providers: [BenchOrder, BenchPlace, TrialInHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
 })
 export class RunPage {
-  protected readonly store = inject(InvestigationStore);
-  private readonly order = inject(BenchOrder);
+  private readonly store = inject(InvestigationStore);
+  protected readonly at = inject(BenchPlace);
+  protected readonly trial = inject(TrialInHand);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
   private readonly dialogs = inject(NzModalService);
+  private readonly pad = viewChild(HangingPad);
   protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
+  protected readonly flagNames = FLAGS;
 
-  /** This tablet's group, remembered over a reload so that no reading goes to another. */
-  protected readonly groupId = signal(localStorage.getItem(groupKey(this.store.id())) ?? '');
-  private readonly chosenCase = signal<string | null>(null);
   private readonly moved = signal<Stage | null>(null);
-  protected readonly note = signal('');
-  protected readonly flags = signal<readonly Flag[]>([]);
-  /** Something hung on with the current off; something stayed stuck after it. */
-  protected readonly hung = signal(false);
-  protected readonly someStuck = signal(false);
-  /** The group says that the coil is cool, whatever the clock says. */
-  protected readonly feelsCool = signal(false);
   protected readonly last = signal<Last | null>(null);
-  /** How long the current was on, s; null before, and where no clock was used. */
-  private readonly onTime = signal<number | null>(null);
   protected readonly complaint = signal<string | null>(null);
-  protected readonly said = signal('');
-  protected readonly countdown = new Countdown(() => this.timeIsUp());
+  private readonly saidSignal = signal('');
   private saving = false;
 
-  protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly measure = this.store.measure;
-  protected readonly protocol = computed(() => this.measure().protocol);
-  protected readonly form = new OutcomeForm(this.store.measure, () => this.plan().objects);
-  protected readonly many = computed(() => {
-    const design = this.store.design().valid();
-    return 'load' in design && typeof design.load === 'object'
-      ? objectWord((design as DesignDocument).load, 2)
-      : 'objects';
-  });
-  protected readonly group = computed(
-    () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
+  protected readonly protocol = computed(() => this.at.measure().protocol);
+  /** What was said last; that the time is up comes before it. */
+  protected readonly said = computed(() =>
+    this.trial.countdown.over() ? 'Time is up. Switch off now and let it cool.' : this.saidSignal(),
   );
-
-  /** What is looked for step by step; null where a trial is one. */
-  protected readonly sought = computed((): Sought | null => {
-    if (this.measure().data === 'interval') return 'load';
-    return this.measure().heldAgainst === 'cells-to-hold' ? 'cells' : null;
-  });
-  protected readonly hanging = new Hanging(
-    this.sought,
-    () => this.current().band,
-    () => this.current().subject?.design.supply.series ?? 1,
-  );
-  private readonly pad = viewChild(HangingPad);
-
-  /** Cases with how many of this group's trials are done. */
-  protected readonly cases = computed(() =>
-    this.store.cases().map((one) => ({
-      ...one,
-      key: keyOf(one),
-      done: this.trialsAt(this.group().id, one).length,
-    })),
-  );
-  /** What is next in this group's order; null when all that was planned has been tried. */
-  protected readonly next = computed(() => {
-    const done = new Map(this.cases().map((one) => [one.key, one.done]));
-    return this.order.nextOf(this.group().id, (key) => done.get(key) ?? 0);
-  });
-  protected readonly current = computed(() => {
-    const cases = this.cases();
-    const wanted = this.chosenCase() ?? this.next();
-    return cases.find((one) => one.key === wanted) ?? cases[cases.length - 1]!;
-  });
-  protected readonly trialNumber = computed(() => this.current().done + 1);
-  protected readonly isExtra = computed(() => this.current().done >= this.plan().repeats);
-  /** Seconds that the coil still has to rest. */
-  protected readonly rest = computed(() =>
-    this.feelsCool() ? 0 : this.order.restOf(this.group().id, this.current(), this.hanging.steps()),
-  );
-  /** Whether what hangs on with the current off is counted, and whether a number of the grid is all. */
-  protected readonly countsOff = computed(
-    () => this.measure().data === 'count' && this.protocol().stuck,
-  );
-  protected readonly byGrid = computed(
-    () => this.measure().data === 'count' && !this.measure().parts && this.measure().site === 'tip',
-  );
-  protected readonly most = computed(() => ceilingOf(this.measure(), this.plan().traySize));
-  /** What can be odd about a trial of this measure. */
-  protected readonly oddities = computed(() =>
-    (Object.keys(FLAGS) as Flag[]).filter(
-      (flag) =>
-        flag === 'lead-loose' || this.measure().site === (flag === 'half-seated' ? 'plate' : 'tip'),
-    ),
-  );
-  protected readonly flagNames = FLAGS;
   protected readonly lastRemarks = computed(() =>
     (this.last()?.remarks ?? []).map((remark) => ({
       remark,
-      text: remarkText(remark, this.many()),
+      text: remarkText(remark, this.at.many()),
     })),
   );
-
-  protected readonly groupPrediction = computed(() => {
-    const { levelId, seriesId } = this.current();
-    return predictionFor(this.store.predictions(), this.group().id, levelId, seriesId);
-  });
-  protected readonly predictionText = computed(() => {
-    const prediction = this.groupPrediction();
-    if (!prediction) return '';
-    if (prediction.value === null) return prediction.words ?? '';
-    if (this.measure().data === 'yes-no') return prediction.value > 0.5 ? 'holds' : 'drops';
-    return measuredText(this.measure(), prediction.value);
-  });
-
   /** The parts of a trial that this measure has. */
   protected readonly stages = computed(() =>
     (['predict', 'off', 'on', 'read'] as const)
@@ -212,7 +112,7 @@ export class RunPage {
   );
   /** Prediction comes first; after it the stage is where the group moved to. */
   protected readonly stage = computed((): Stage =>
-    this.groupPrediction() === null
+    this.at.prediction() === null
       ? 'predict'
       : (this.moved() ?? (this.protocol().offCheck ? 'off' : 'on')),
   );
@@ -220,52 +120,21 @@ export class RunPage {
     this.stages().findIndex(({ id }) => id === this.stage()),
   );
 
-  protected readonly onLimit = computed(() => {
-    const { trialled } = this.current();
-    return trialled ? trialOnTime(trialled.coil) : 0;
-  });
-  protected readonly left = computed(() =>
-    Math.max(0, Math.ceil(this.onLimit() - this.countdown.elapsed())),
-  );
-  protected readonly fill = computed(() =>
-    Math.max(0, 1 - this.countdown.elapsed() / this.onLimit()),
-  );
-  protected readonly warnings = computed(() =>
-    this.current().cautions.filter(
-      ({ code }) => code === 'limited-on-time' || code === 'near-short-circuit',
-    ),
-  );
-  /** Why this level must not be run, or null. */
-  protected readonly forbidden = computed(() => {
-    const { fault, stops } = this.current();
-    return fault ?? (stops[0] ? cautionText(stops[0]) : null);
-  });
-
-  constructor() {
-    this.form.reset();
-  }
-
   protected chooseGroup(id: string): void {
-    this.groupId.set(id);
-    try {
-      localStorage.setItem(groupKey(this.store.id()), id);
-    } catch {
-      // A browser that keeps nothing asks again after a reload.
-    }
-    this.chosenCase.set(null);
+    this.at.chooseGroup(id);
     this.startAfresh();
   }
 
   protected chooseCase(key: string): void {
-    this.chosenCase.set(key);
+    this.at.chosen.set(key);
     this.startAfresh();
   }
 
   protected async savePrediction(guess: Guess): Promise<void> {
-    const { levelId, seriesId } = this.current();
+    const { levelId, seriesId } = this.at.current();
     await this.keep(async () => {
       await this.store.addPrediction({
-        groupId: this.group().id,
+        groupId: this.at.group().id,
         levelId,
         seriesId,
         ...guess,
@@ -273,22 +142,23 @@ export class RunPage {
         recordedAt: new Date().toISOString(),
       });
       this.last.set(null);
-      this.said.set(`Prediction saved: ${this.predictionText()}.`);
+      this.saidSignal.set(`Prediction saved: ${this.at.predictionText()}.`);
       this.moveTo(this.protocol().offCheck ? 'off' : 'on');
     });
   }
 
   /** From the check with the current off, or at once where there is none; starts the clock. */
   protected switchOn(): void {
-    if (this.rest() > 0 || this.pad()?.ready() === false) return;
-    if (this.form.off() === null && this.stage() === 'off') {
+    const { trial } = this;
+    if (trial.rest() > 0 || this.pad()?.ready() === false) return;
+    if (trial.form.off() === null && this.stage() === 'off') {
       this.complaint.set('Type how many it lifts with the current off; 0 if none.');
       return;
     }
     this.complaint.set(null);
     this.last.set(null);
-    this.countdown.start(this.onLimit());
-    this.said.set(`Current on. Off within ${Math.floor(this.onLimit())} seconds.`);
+    trial.countdown.start(this.at.onLimit());
+    this.saidSignal.set(`Current on. Off within ${Math.floor(this.at.onLimit())} seconds.`);
     this.moveTo('on');
   }
 
@@ -298,93 +168,64 @@ export class RunPage {
   }
 
   protected somethingHung(): void {
-    this.hung.set(true);
-    this.form.off.set(null);
+    this.trial.hung.set(true);
+    this.trial.form.off.set(null);
   }
 
   /** @param event two taps on one place are one; nobody switches off as fast as that. */
   protected switchedOff(event: Event): void {
     if (event instanceof MouseEvent && event.detail > 1) return;
-    const timed = this.countdown.running();
-    this.countdown.stop();
-    this.onTime.set(timed ? this.countdown.elapsed() : null);
-    this.said.set(`Current off. ${this.protocol().read}`);
+    const { countdown, onTime } = this.trial;
+    const timed = countdown.running();
+    countdown.stop();
+    onTime.set(timed ? countdown.elapsed() : null);
+    this.saidSignal.set(`Current off. ${this.protocol().read}`);
     this.moveTo('read');
   }
 
   /** One step of a trial that is a row of them; each warms the coil by itself. */
   protected answered({ what, held }: Answer): void {
-    this.countdown.stop();
-    this.hanging.answer(what, held, this.countdown.elapsed());
-    this.countdown.reset();
-    this.feelsCool.set(false);
-    this.said.set(`Current off. It ${held ? 'held' : 'dropped'}.`);
+    const { countdown, hanging, feelsCool } = this.trial;
+    countdown.stop();
+    hanging.answer(what, held, countdown.elapsed());
+    countdown.reset();
+    feelsCool.set(false);
+    this.saidSignal.set(`Current off. It ${held ? 'held' : 'dropped'}.`);
     this.focusStage();
   }
 
   /** The limit is known well enough: what was found becomes the reading. */
   protected async enoughHung(): Promise<void> {
-    const [held, dropped] = [this.hanging.held(), this.hanging.dropped()];
-    if (held === null) return;
-    this.onTime.set(this.hanging.on());
-    if (this.sought() === 'cells') this.form.count.set(held);
-    else {
-      this.form.quantity.set(massText(held));
-      this.form.dropped.set(dropped === null ? '' : massText(dropped));
-      this.form.neverDropped.set(dropped === null);
-    }
+    if (!this.trial.takeWhatHung()) return;
     this.moved.set('read');
     await this.saveReading();
   }
 
-  protected toggleFlag(flag: Flag): void {
-    this.flags.update((flags) =>
-      flags.includes(flag) ? flags.filter((one) => one !== flag) : [...flags, flag],
-    );
-  }
-
   /** A number of the grid: that many, and the trial is saved. */
   protected async counted(count: number): Promise<void> {
-    this.form.count.set(count);
+    this.trial.form.count.set(count);
     await this.saveReading();
   }
 
   protected async saveReading(): Promise<void> {
     // A double tap must not make two readings of one trial.
     if (this.saving) return;
-    const outcome = this.form.read();
-    if (outcome === null) return;
-    const { levelId, seriesId, name, forecast } = this.current();
-    const [measure, { objects, traySize, repeats }] = [this.measure(), this.plan()];
-    const earlier = this.trialsAt(this.group().id, this.current()).map(
-      ({ current }) => current.outcome,
-    );
-    const onTime = this.onTime();
-    const body: ReadingBody = {
-      groupId: this.group().id,
-      levelId,
-      seriesId,
-      outcome,
-      onTime_s: onTime === null ? null : Math.round(Math.min(onTime, 3600) * 10) / 10,
-      model: this.predictedNow(),
-      flags: this.flags(),
-      note: this.note().trim().slice(0, 500),
-      actor: 'group',
-      recordedAt: new Date().toISOString(),
-      corrects: null,
-      reason: null,
-      withdrawn: false,
-    };
+    const body = this.trial.reading();
+    if (body === null) return;
+    const { outcome } = body;
+    const { name, forecast } = this.at.current();
+    const [measure, { objects, traySize, repeats }] = [this.at.measure(), this.at.plan()];
+    const earlier = this.at.trialsAt(body).map(({ current }) => current.outcome);
     this.saving = true;
     await this.keep(async () => {
       const id = await this.store.addReading(body);
       const sentence = `Saved: ${outcomeText(measure, outcome, objects)} at ${name}.`;
       const scatter = forecast?.spread.scatter ?? SCATTER;
       const remarks = remarksOn({ measure, outcome, earlier, scatter, traySize, repeats });
-      this.chosenCase.set(null);
+      this.at.chosen.set(null);
       this.startAfresh();
       this.last.set({ reading: { ...body, id }, sentence, remarks });
-      this.said.set(sentence);
+      this.saidSignal.set(sentence);
       this.focusStage();
     });
     this.saving = false;
@@ -402,13 +243,9 @@ export class RunPage {
         recordedAt: new Date().toISOString(),
       });
       this.startAfresh();
-      this.chosenCase.set(keyOf(body));
-      this.form.fill(body.outcome);
-      this.form.count.set(null);
-      this.flags.set(body.flags);
-      this.note.set(body.note);
-      this.onTime.set(body.onTime_s);
-      this.said.set('Taken back. What was it?');
+      this.at.chosen.set(keyOf(body));
+      this.trial.takeUp(body);
+      this.saidSignal.set('Taken back. What was it?');
       this.moveTo('read');
     });
   }
@@ -423,7 +260,7 @@ export class RunPage {
         withdrawn: false,
         recordedAt: new Date().toISOString(),
       });
-      this.said.set('Put back: the trial counts again.');
+      this.saidSignal.set('Put back: the trial counts again.');
     });
   }
 
@@ -437,9 +274,9 @@ export class RunPage {
       nzContent: CorrectionDialog,
       nzData: {
         trial,
-        measure: this.measure(),
-        objects: this.plan().objects,
-        many: this.many(),
+        measure: this.at.measure(),
+        objects: this.at.plan().objects,
+        many: this.at.many(),
       },
       nzFooter: null,
       nzWidth: 'min(680px, 96vw)',
@@ -449,7 +286,7 @@ export class RunPage {
     if (!body) return;
     await this.keep(async () => {
       await this.store.addReading(body);
-      this.said.set(
+      this.saidSignal.set(
         body.withdrawn ? 'Trial taken out; the original is kept.' : 'Correction saved.',
       );
     });
@@ -457,18 +294,12 @@ export class RunPage {
 
   /** Goes back to an earlier stage of this trial. */
   protected backTo(stage: Stage): void {
-    this.countdown.reset();
+    this.trial.countdown.reset();
     this.moveTo(stage);
   }
 
   protected doneText(done: number): string {
-    return `${Math.min(done, this.plan().repeats)} of ${this.plan().repeats}`;
-  }
-
-  /** What the model says of this case's design as it is now; null when nothing is predicted. */
-  private predictedNow(): ReadingBody['model'] {
-    const { forecast, band } = this.current();
-    return forecast && { value: forecast.value, low: band?.low ?? null, high: band?.high ?? null };
+    return `${Math.min(done, this.at.plan().repeats)} of ${this.at.plan().repeats}`;
   }
 
   /** Keeps what was typed where neither this browser nor the server took it, and says so. */
@@ -482,12 +313,6 @@ export class RunPage {
         `Not saved: this browser keeps nothing and the server did not take it (${error.message}). Write it on paper and try again.`,
       );
     }
-  }
-
-  private trialsAt(groupId: string, at: Pick<NamedCase, 'levelId' | 'seriesId'>): Trial[] {
-    return this.store
-      .trials()
-      .filter(({ current }) => current.groupId === groupId && keyOf(current) === keyOf(at));
   }
 
   private moveTo(stage: Stage): void {
@@ -504,25 +329,9 @@ export class RunPage {
   }
 
   private startAfresh(): void {
-    this.countdown.reset();
+    this.trial.reset();
     this.moved.set(null);
-    this.form.reset();
-    this.note.set('');
-    this.flags.set([]);
-    this.hung.set(false);
-    this.someStuck.set(false);
-    this.feelsCool.set(false);
-    this.onTime.set(null);
-    this.hanging.reset();
     this.last.set(null);
     this.complaint.set(null);
   }
-
-  private timeIsUp(): void {
-    this.said.set('Time is up. Switch off now and let it cool.');
-  }
-}
-
-function groupKey(investigationId: string): string {
-  return `nab-group:${investigationId}`;
 }

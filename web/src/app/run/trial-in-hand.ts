@@ -1,0 +1,142 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { FLAGS, type Flag, type ReadingBody } from '@nab/contract';
+import { massText } from '@nab/words';
+import { BenchOrder } from './bench-order';
+import { BenchPlace } from './bench-place';
+import { Countdown } from './countdown';
+import { Hanging, type Sought } from './hanging';
+import { OutcomeForm } from './outcome-form';
+
+/** The longest time that the current is said to have been on, s. */
+const LONGEST = 3600;
+
+/** What is known of the trial that is being made: what was checked, timed, read and noted. */
+@Injectable()
+export class TrialInHand {
+  private readonly at = inject(BenchPlace);
+  private readonly order = inject(BenchOrder);
+
+  readonly note = signal('');
+  readonly flags = signal<readonly Flag[]>([]);
+  /** Something hung on with the current off; something stayed stuck after it. */
+  readonly hung = signal(false);
+  readonly someStuck = signal(false);
+  /** The group says that the coil is cool, whatever the clock says. */
+  readonly feelsCool = signal(false);
+  /** How long the current was on, s; null before, and where no clock was used. */
+  readonly onTime = signal<number | null>(null);
+  readonly countdown = new Countdown();
+  readonly form = new OutcomeForm(this.at.measure, () => this.at.plan().objects);
+
+  /** What is looked for step by step; null where a trial is one. */
+  readonly sought = computed((): Sought | null => {
+    const { data, heldAgainst } = this.at.measure();
+    if (data === 'interval') return 'load';
+    return heldAgainst === 'cells-to-hold' ? 'cells' : null;
+  });
+  readonly hanging = new Hanging(
+    this.sought,
+    () => this.at.current().band,
+    () => this.at.current().subject?.design.supply.series ?? 1,
+  );
+
+  /** Seconds that the coil still has to rest. */
+  readonly rest = computed(() =>
+    this.feelsCool()
+      ? 0
+      : this.order.restOf(this.at.group().id, this.at.current(), this.hanging.steps()),
+  );
+  readonly left = computed(() =>
+    Math.max(0, Math.ceil(this.at.onLimit() - this.countdown.elapsed())),
+  );
+  readonly fill = computed(() => Math.max(0, 1 - this.countdown.elapsed() / this.at.onLimit()));
+  /** Whether what hangs on with the current off is counted, and whether a number of the grid is all. */
+  readonly countsOff = computed(() => {
+    const { data, protocol } = this.at.measure();
+    return data === 'count' && protocol.stuck;
+  });
+  readonly byGrid = computed(() => {
+    const { data, parts, site } = this.at.measure();
+    return data === 'count' && !parts && site === 'tip';
+  });
+  /** What can be odd about a trial of this measure. */
+  readonly oddities = computed(() => {
+    const { site } = this.at.measure();
+    return (Object.keys(FLAGS) as Flag[]).filter(
+      (flag) => flag === 'lead-loose' || site === (flag === 'half-seated' ? 'plate' : 'tip'),
+    );
+  });
+
+  constructor() {
+    this.form.reset();
+  }
+
+  toggle(flag: Flag): void {
+    this.flags.update((flags) =>
+      flags.includes(flag) ? flags.filter((one) => one !== flag) : [...flags, flag],
+    );
+  }
+
+  /** What was found step by step becomes what was read. @returns whether anything held. */
+  takeWhatHung(): boolean {
+    const [held, dropped] = [this.hanging.held(), this.hanging.dropped()];
+    if (held === null) return false;
+    this.onTime.set(this.hanging.on());
+    if (this.sought() === 'cells') this.form.count.set(held);
+    else {
+      this.form.quantity.set(massText(held));
+      this.form.dropped.set(dropped === null ? '' : massText(dropped));
+      this.form.neverDropped.set(dropped === null);
+    }
+    return true;
+  }
+
+  /** The reading as it is to be kept; null while something is missing or wrong. */
+  reading(): ReadingBody | null {
+    const outcome = this.form.read();
+    if (outcome === null) return null;
+    const { levelId, seriesId, forecast, band } = this.at.current();
+    const onTime = this.onTime();
+    return {
+      groupId: this.at.group().id,
+      levelId,
+      seriesId,
+      outcome,
+      onTime_s: onTime === null ? null : Math.round(Math.min(onTime, LONGEST) * 10) / 10,
+      // What the model says of this level's design as it is now.
+      model: forecast && {
+        value: forecast.value,
+        low: band?.low ?? null,
+        high: band?.high ?? null,
+      },
+      flags: this.flags(),
+      note: this.note().trim().slice(0, 500),
+      actor: 'group',
+      recordedAt: new Date().toISOString(),
+      corrects: null,
+      reason: null,
+      withdrawn: false,
+    };
+  }
+
+  /** Takes a trial up again that was read already, all but its number. */
+  takeUp({ outcome, flags, note, onTime_s }: ReadingBody): void {
+    this.form.fill(outcome);
+    this.form.count.set(null);
+    this.flags.set(flags);
+    this.note.set(note);
+    this.onTime.set(onTime_s);
+  }
+
+  reset(): void {
+    this.countdown.reset();
+    this.form.reset();
+    this.note.set('');
+    this.flags.set([]);
+    this.hung.set(false);
+    this.someStuck.set(false);
+    this.feelsCool.set(false);
+    this.onTime.set(null);
+    this.hanging.reset();
+  }
+}
