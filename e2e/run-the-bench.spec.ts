@@ -70,6 +70,25 @@ test('a class of two groups and three levels needs few taps, in an order of its 
   for (const { onTime_s } of readings) expect(onTime_s).toBeGreaterThan(0);
 });
 
+test('Question and Run say the same of a level', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/question`);
+  const head = page.getByRole('columnheader', { name: 'On at most' });
+  await expect(head).toBeVisible();
+  const table = page.getByRole('table').filter({ has: head });
+  const row = table.locator('tbody tr').first();
+  await expect(row).toContainText(/\d+ s/);
+  const said = /(\d+) s\b/.exec((await row.locator('td.num').nth(3).textContent())!)![1]!;
+  await toBench(page, id);
+  await predict(page, 5);
+  await expect(page.getByText(`Then on for ${said} s at most.`)).toBeVisible();
+  await action(page).click();
+  const clock = page.getByRole('timer', { name: /^Seconds left/ });
+  const left = Number(/\d+/.exec((await clock.getAttribute('aria-label'))!)![0]);
+  expect(left).toBeLessThanOrEqual(Number(said));
+  expect(left).toBeGreaterThan(Number(said) - 4);
+});
+
 test('a slip of the finger is undone, and what was taken out is put back', async ({
   page,
   request,

@@ -54,10 +54,10 @@ export class BenchPlace {
     return measuredText(this.measure(), prediction.value);
   });
 
-  /** How long the current may be on, s; what Question says of this level. */
+  /** How long the current may be on, whole s: the number that Question gives of this level. */
   readonly onLimit = computed(() => {
     const { trialled } = this.current();
-    return trialled ? trialOnTime(trialled.coil) : 0;
+    return trialled ? Math.floor(trialOnTime(trialled.coil)) : 0;
   });
   readonly warnings = computed(() =>
     this.current().cautions.filter(

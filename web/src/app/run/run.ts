@@ -158,7 +158,7 @@ export class RunPage {
     this.complaint.set(null);
     this.last.set(null);
     trial.countdown.start(this.at.onLimit());
-    this.saidSignal.set(`Current on. Off within ${Math.floor(this.at.onLimit())} seconds.`);
+    this.saidSignal.set(`Current on. Off within ${secondsText(this.at.onLimit())}.`);
     this.moveTo('on');
   }
 
