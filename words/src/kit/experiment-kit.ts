@@ -6,7 +6,7 @@ import {
   type ExperimentDocuments,
 } from '@nab/contract';
 import { SMALL_OBJECTS, type ExperimentId } from '@nab/core';
-import { coreText } from '../index.js';
+import { coreText } from '../things.js';
 
 /** A thing and how many of it one group needs. */
 export type Counted = readonly [name: string, each: number];

@@ -11,17 +11,11 @@ import {
 import { experimentKit, type Counted } from './experiment-kit.js';
 import { cutting, type Cut } from './cutting.js';
 import { reelsFor, shortagesOf, type Shortage } from './shortages.js';
-import {
-  cellText,
-  howMany,
-  supplyText,
-  wireLine,
-  wireText,
-  lengthUnits,
-  type LengthUnits,
-} from '../index.js';
 import { coilsOf } from '../coils.js';
+import { howMany, wireText } from '../format.js';
 import type { NamedCase } from '../prepared.js';
+import { cellText, supplyText, wireLine } from '../things.js';
+import { lengthUnits, type LengthUnits } from '../units.js';
 
 /** A line of the kit: what, for one group, and for all. */
 export interface KitItem {

@@ -1,6 +1,7 @@
 import type { ExperimentDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
 import { CELL_SIZES, parseQuantity, SMALL_OBJECTS } from '@nab/core';
-import { wireLine, wireText } from '../index.js';
+import { wireText } from '../format.js';
+import { wireLine } from '../things.js';
 import type { Reel } from './cutting.js';
 
 /** What a lesson takes from the shelf. */
