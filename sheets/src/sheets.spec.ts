@@ -143,6 +143,7 @@ describe('a card', () => {
     );
     const text = textOf(page!);
     expect(text).toContain('then 4 more');
+    expect(text).toContain('Tape its label round one tail.');
     const rings = page!.parts.flatMap(({ marks }) =>
       marks.filter((mark) => mark.kind === 'path' && mark.d.split('C').length === 5),
     );

@@ -29,6 +29,7 @@ export function windingSteps(of: Prepared, one: NamedCase): string[] {
     ...second(one),
     `Tape the last turn down at END, leave ${of.lengthText(winding.tail)} free, and cut off what is more.`,
     ...strip(of, one),
+    'Tape its label round one tail.',
   ];
 }
 
