@@ -202,7 +202,7 @@ test('a load is found in a few weights, each suggested, and saved as an interval
   expect(held).toBeLessThanOrEqual(limit);
   expect(dropped).toBeGreaterThan(limit);
   expect(dropped / held).toBeLessThan(1.3);
-  expect(readings[0]!.onTime_s).toBeGreaterThan(0);
+  expect(readings[0]!.onTime_s).not.toBeNull();
 });
 
 test('which of several objects, and a sentence', async ({ page, request }) => {

@@ -67,7 +67,9 @@ test('a class of two groups and three levels needs few taps, in an order of its 
     // Not one level after the other: that is how fading feigns an effect.
     expect(order).not.toEqual([...order].sort());
   }
-  for (const { onTime_s } of readings) expect(onTime_s).toBeGreaterThan(0);
+  // A robot may be faster than a tenth of a second, but not untimed.
+  for (const { onTime_s } of readings) expect(onTime_s).not.toBeNull();
+  expect(readings.some(({ onTime_s }) => onTime_s! > 0)).toBe(true);
 });
 
 test('Question and Run say the same of a level', async ({ page, request }) => {

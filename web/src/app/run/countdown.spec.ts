@@ -47,6 +47,15 @@ describe('the time a magnet is on', () => {
     expect(on.over()).toBe(false);
   });
 
+  it('is true although the page drew nothing meanwhile', () => {
+    vi.stubGlobal('requestAnimationFrame', () => 0);
+    const on = countdown();
+    on.start(60);
+    vi.advanceTimersByTime(3000);
+    on.stop();
+    expect(on.elapsed()).toBeCloseTo(3, 2);
+  });
+
   it('stands still after switching off and starts from nothing the next time', () => {
     const on = countdown();
     on.start(60);

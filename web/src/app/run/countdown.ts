@@ -10,6 +10,7 @@ export class Countdown {
   private readonly runningSignal = signal(false);
   private readonly limitSignal = signal(Infinity);
   private subscription: Subscription | null = null;
+  private startedAt = 0;
 
   /** Seconds since switching on; stays after switching off. */
   readonly elapsed = this.elapsedSignal.asReadonly();
@@ -27,13 +28,14 @@ export class Countdown {
     this.stop();
     this.elapsedSignal.set(0);
     this.limitSignal.set(limit);
+    this.startedAt = performance.now();
     this.runningSignal.set(true);
-    this.subscription = animationFrames().subscribe(({ elapsed }) =>
-      this.elapsedSignal.set(elapsed / 1000),
-    );
+    this.subscription = animationFrames().subscribe(() => this.look());
   }
 
   stop(): void {
+    // A page out of sight draws no frames, and the magnet was on all the same.
+    if (this.runningSignal()) this.look();
     this.subscription?.unsubscribe();
     this.subscription = null;
     this.runningSignal.set(false);
@@ -42,5 +44,9 @@ export class Countdown {
   reset(): void {
     this.stop();
     this.elapsedSignal.set(0);
+  }
+
+  private look(): void {
+    this.elapsedSignal.set((performance.now() - this.startedAt) / 1000);
   }
 }
