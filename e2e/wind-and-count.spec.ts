@@ -40,6 +40,12 @@ test('turns are counted by tap, key and metronome, remembered, and checked by oh
   await page.waitForTimeout(700);
   await expect(turns).toHaveAttribute('aria-valuenow', stopped!);
 
+  // A slip on “Begin again” loses no count.
+  await page.getByRole('button', { name: 'Begin again' }).click();
+  await expect(turns).toHaveAttribute('aria-valuenow', '0');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(turns).toHaveAttribute('aria-valuenow', stopped!);
+
   // What a meter shows of a coil with the right number, and of one wound with a hundred more.
   const ohms = (level: number): string =>
     `${casesOf(toLessonPlan(plan, newDesign()))[level]!.trialled!.coil.coilResistance.toFixed(3)} Ω`;

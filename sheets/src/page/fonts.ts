@@ -85,10 +85,10 @@ export function widthOf(text: string, size: number, face: Face = 'regular'): num
   return em * size * MM_PER_POINT;
 }
 
-/** The lines that a text takes in a width, mm; a word that is wider stands alone. */
 /** A line breaks at a space, but not between a number and its unit. */
 const BREAK = / (?!%|ohm\b)(?<!\d (?=(?:mm|cm|m|in|ft|s|A|V|kg|g)\b))/;
 
+/** The lines that a text takes in a width, mm; a word that is wider stands alone. */
 export function wrap(text: string, width: number, size: number, face: Face = 'regular'): string[] {
   return text
     .split('\n')

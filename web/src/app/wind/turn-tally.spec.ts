@@ -25,7 +25,9 @@ describe('turns counted by hand', () => {
     tally.add(-1);
     expect(tally.count()).toBe(0);
     tally.add(5);
-    tally.reset();
+    const back = tally.reset();
     expect(new TurnTally(() => 'a').count()).toBe(0);
+    back();
+    expect(new TurnTally(() => 'a').count()).toBe(5);
   });
 });

@@ -15,13 +15,15 @@ export class TurnTally {
     this.set(this.count() + turns);
   }
 
-  reset(): void {
+  /** Begins again. @returns the way back to what had been counted. */
+  reset(): () => void {
+    const [coil, count] = [this.coil(), this.count()];
     this.set(0);
+    return () => this.set(count, coil);
   }
 
-  private set(turns: number): void {
+  private set(turns: number, coil = this.coil()): void {
     const count = Math.max(0, Math.min(MOST, turns));
-    const coil = this.coil();
     this.counted.update((all) => ({ ...all, [coil]: count }));
     try {
       localStorage.setItem(keyOf(coil), String(count));

@@ -7,6 +7,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NumberField } from '../fields';
 import { InvestigationStore } from '../investigation';
+import { Told, ToldPlace } from '../told';
 import { CountCheck } from './count-check';
 import { Metronome } from './metronome';
 import { TurnTally } from './turn-tally';
@@ -17,7 +18,7 @@ const PACE = 30;
 /** Counts turns while a coil is wound, and checks the count afterwards. */
 @Component({
   selector: 'nab-wind',
-  imports: [CountCheck, NumberField, NzButtonModule, NzProgressModule, RouterLink],
+  imports: [CountCheck, NumberField, NzButtonModule, NzProgressModule, RouterLink, ToldPlace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './wind.html',
@@ -25,6 +26,7 @@ const PACE = 30;
 })
 export class WindPage {
   private readonly store = inject(InvestigationStore);
+  private readonly told = inject(Told);
   private readonly chosen = signal('');
   protected readonly tally = new TurnTally(() => `${this.store.id()}:${this.coil()?.name ?? ''}`);
   protected readonly pace = signal(PACE);
@@ -70,6 +72,13 @@ export class WindPage {
   protected choose(name: string): void {
     this.metronome.stop();
     this.chosen.set(name);
+  }
+
+  protected beginAgain(): void {
+    this.metronome.stop();
+    const turns = this.tally.count();
+    const undo = this.tally.reset();
+    if (turns > 0) this.told.say({ sentence: `Begun again; ${turns} were counted.`, undo });
   }
 
   protected beat(): void {
