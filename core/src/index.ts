@@ -20,6 +20,7 @@ export * from './magnet/index.js';
 export * from './measures/index.js';
 export * from './numerics/index.js';
 export * from './quantities/index.js';
+export * from './rehearsal/index.js';
 export * from './reference-check/index.js';
 export * from './reports/index.js';
 export * from './shelf-search/index.js';

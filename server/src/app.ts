@@ -9,6 +9,7 @@ import { investigationRoutes } from './investigations/index.js';
 import { openapi } from './openapi/index.js';
 import { problems, send } from './problems/index.js';
 import { security, validation, webApplication } from './plugins/index.js';
+import { pollRoutes } from './polls/index.js';
 import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
 import { shelfRoutes } from './shelf/index.js';
@@ -44,6 +45,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(classRoutes, { prefix: '/api/classes', sequelize });
   await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });
   await app.register(fieldRoutes, { prefix: '/api/fields' });
+  await app.register(pollRoutes, { prefix: '/api/polls', sequelize });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', async (_request, reply) => {
     try {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newShell, type Investigation } from '@nab/contract';
+import { newDesign, newShell, type Investigation } from '@nab/contract';
 import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
@@ -94,6 +94,13 @@ describe('the CSV of the trials', () => {
       measure: 'load-held',
       levels: ['0.1 mm', '2 sheets'].map((value) => ({ id: randomUUID(), value })),
     });
+    const seen = await bench.createOf(newDesign(), { measure: 'sentence' });
+    await bench.send(
+      'PUT',
+      `/api/readings/${randomUUID()}`,
+      readingOf(seen, { outcome: { kind: 'words', text: 'It let go.', verdict: 'partly' } }),
+    );
+    expect((await csvOf(seen)).rows[0]).toContain('It let go.,partly');
     const outcome = { kind: 'interval', held: 2, dropped: 2.5, typed: '2 kg / 2.5 kg' } as const;
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made, { outcome }));
     const { head, rows } = await csvOf(made);

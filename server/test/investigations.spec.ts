@@ -40,6 +40,7 @@ describe('an investigation', () => {
       repeats: 3,
       trials: 1,
       demo: false,
+      rehearsalOf: null,
       design: { name: newDesign().name },
     });
   });

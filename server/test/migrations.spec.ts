@@ -37,11 +37,13 @@ describe('migrations', () => {
       'designs',
       'investigations',
       'levels',
+      'polls',
       'predictions',
       'readings',
       'schema_migrations',
       'shelf_items',
       'shelf_removed',
+      'votes',
     ]);
   });
 

@@ -52,6 +52,8 @@ export async function openInvestigation(
       id: idOf(900),
       version: 1,
       demo: false,
+      rehearsalOf: null,
+      polls: [],
       plan: examplePlan(),
       design: { id: idOf(901), version: 1, design: newDesign() },
       predictions: [],

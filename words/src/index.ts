@@ -23,7 +23,15 @@ export { amountText, cellText, coreText, shelfText, supplyText, wireLine } from 
 export { namesOf } from './names.js';
 export { completeUnit, stepQuantity } from './steps.js';
 export { learntSentence, liftSentence, limitSentence } from './magnet-sentence.js';
-export { axisLabel, inUnitOf, measuredBand, measuredText, outcomeText } from './readings.js';
+export {
+  axisLabel,
+  inUnitOf,
+  measuredBand,
+  measuredText,
+  outcomeText,
+  VERDICT_NAMES,
+  verdictsText,
+} from './readings.js';
 export { caseText, levelWords, typedLevel } from './case-words.js';
 export {
   againstShelf,

@@ -1,5 +1,5 @@
 import type { Reading } from '@nab/contract';
-import { formatNumber, formatQuantity, parseQuantity, type Measure } from '@nab/core';
+import { formatNumber, formatQuantity, parseQuantity, type Measure, type Verdict } from '@nab/core';
 import { countText, massText } from './format.js';
 
 /** A value of a measure (SI or a count) as people say it, with its unit. */
@@ -42,6 +42,20 @@ export function axisLabel({ axis, unit, data }: Measure): string {
   return unit === '' || axis.toLowerCase().includes(unit) ? axis : `${axis}, ${unit}`;
 }
 
+/** What a group says of its own prediction in words. */
+export const VERDICT_NAMES: Readonly<Record<Verdict, string>> = {
+  'as-said': 'As we said',
+  partly: 'In part',
+  otherwise: 'Not as we said',
+};
+
+/** How predictions in words came out; null where none was judged. */
+export function verdictsText(verdicts: Readonly<Record<Verdict, number>>): string | null {
+  const judged = verdicts['as-said'] + verdicts.partly + verdicts.otherwise;
+  if (judged === 0) return null;
+  return `Of ${judged} ${judged === 1 ? 'prediction' : 'predictions'} in words, by the groups’ own judgement: ${verdicts['as-said']} as said, ${verdicts.partly} in part, ${verdicts.otherwise} not.`;
+}
+
 /** What was read, in a line: `7`, `3 + 4`, `35°`, `held 2 kg, dropped 2.5 kg`, `yes`. */
 export function outcomeText(
   { unit }: Measure,
@@ -68,6 +82,8 @@ export function outcomeText(
       return lifted.length > 0 ? `lifted ${lifted.join(', ')}` : 'lifted none';
     }
     case 'words':
-      return outcome.text;
+      return outcome.verdict
+        ? `${outcome.text} (${VERDICT_NAMES[outcome.verdict].toLowerCase()})`
+        : outcome.text;
   }
 }

@@ -12,6 +12,7 @@ export {
 export type * from './page.js';
 export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
 export * from './printing.js';
+export * from './poll.js';
 export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
 export {
   ACTORS,

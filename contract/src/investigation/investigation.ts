@@ -9,6 +9,8 @@ export interface NewInvestigation {
   readonly id: string;
   readonly plan: Plan;
   readonly design: ExperimentDocument;
+  /** The investigation that is rehearsed with a class that does not exist. */
+  readonly rehearsalOf?: string | null;
   readonly actor: Actor;
 }
 
@@ -16,6 +18,7 @@ export const newInvestigationSchema = object({
   id: uuid(),
   plan: planSchema.required(),
   design: experimentDocumentSchema,
+  rehearsalOf: uuid().nullable().optional().default(null),
   actor: actor(),
 })
   .noUnknown()

@@ -1,5 +1,5 @@
 import { array, lazy, mixed, number, object, string, type Schema } from 'yup';
-import type { KeptPrediction, Outcome } from '@nab/core';
+import { VERDICTS, type KeptPrediction, type Outcome, type Verdict } from '@nab/core';
 import { MOST_OBJECTS } from './plan.js';
 import { choice, count, filledText, text, uuid } from '../fields/index.js';
 
@@ -138,6 +138,10 @@ export const OUTCOME_SCHEMAS: { readonly [K in Outcome['kind']]: Schema } = {
   words: object({
     kind: ofKind('words'),
     text: filledText(500, 'Write what you saw.'),
+    verdict: string<Verdict>()
+      .nullable()
+      .optional()
+      .oneOf([...VERDICTS, null], 'Was it as you said?'),
   }).noUnknown(),
 };
 

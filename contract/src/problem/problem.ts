@@ -9,6 +9,7 @@ export const SERVER_PROBLEMS = {
   REMOVED: { status: 410, title: 'This was taken away in the meantime' },
   ID_TAKEN: { status: 409, title: 'This id already belongs to something different' },
   LEVEL_IN_USE: { status: 409, title: 'A level or group with readings cannot be removed' },
+  VOTE_CLOSED: { status: 409, title: 'This vote is closed' },
   MALFORMED: { status: 400, title: 'The request could not be read' },
   TOO_LARGE: { status: 413, title: 'The request is too large' },
   FOREIGN_ORIGIN: { status: 403, title: 'Requests from other sites are refused' },

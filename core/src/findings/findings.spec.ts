@@ -40,6 +40,23 @@ describe('findings', () => {
     expect(series[0]!.fit!.intercept).toBeCloseTo(1, 9);
   });
 
+  it('count how predictions in words came out, and those nobody judged for nothing', () => {
+    const said = (verdict?: 'as-said' | 'partly' | 'otherwise'): Outcome => ({
+      kind: 'words',
+      text: 'It hummed.',
+      ...(verdict && { verdict }),
+    });
+    const readings = [said('as-said'), said('partly'), said('as-said'), said(), said('otherwise')];
+    const { verdicts } = findingsOf(
+      { ...plan, measure: 'sentence' },
+      cases,
+      readings.map((outcome) => trial(10, outcome)),
+      [],
+      { traySize: 30 },
+    );
+    expect(verdicts).toEqual({ 'as-said': 2, partly: 1, otherwise: 1 });
+  });
+
   it('have no line before there are three trials at two levels', () => {
     expect(found([trial(10, 3), trial(20, 5)]).series[0]!.fit).toBeNull();
     expect(found([trial(10, 3), trial(10, 4), trial(10, 5)]).series[0]!.fit).toBeNull();

@@ -9,7 +9,15 @@ import { CoreError } from '../errors.js';
 import { bandOf, ratioScale, type PredictableId } from '../experiments/index.js';
 import { axisNumber, factorOf, isGraded } from '../factors/index.js';
 import type { Case, LessonPlan } from '../lesson/index.js';
-import { ceilingOf, measureOf, valueOf, type Measure, type Outcome } from '../measures/index.js';
+import {
+  ceilingOf,
+  measureOf,
+  valueOf,
+  VERDICTS,
+  type Measure,
+  type Outcome,
+  type Verdict,
+} from '../measures/index.js';
 import { fitLine, summarise, type LineFit, type Summary } from '../statistics/index.js';
 
 /** What Nab predicted for a trial when it was made, SI; a later change of the magnet leaves it. */
@@ -88,6 +96,8 @@ export interface Findings {
   readonly inBand: number;
   /** What this class's readings have shown about the model; null where nothing is predicted. */
   readonly belief: ClassBelief | null;
+  /** How often a sentence came out as it was said before, by the groups' own judgement. */
+  readonly verdicts: Readonly<Record<Verdict, number>>;
 }
 
 /**
@@ -137,7 +147,18 @@ export function findingsOf(
     compared: compared.length,
     inBand: compared.filter(({ inBand }) => inBand).length,
     belief: beliefOf(measure, points, trials, known),
+    verdicts: verdictsOf(trials),
   };
+}
+
+function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {
+  const counts = VERDICTS.map((verdict) => {
+    const judged = trials.filter(
+      ({ outcome }) => outcome.kind === 'words' && outcome.verdict === verdict,
+    );
+    return [verdict, judged.length] as const;
+  });
+  return Object.fromEntries(counts) as Record<Verdict, number>;
 }
 
 const keyOf = ({ levelId, seriesId }: { levelId: string; seriesId: string | null }): string =>

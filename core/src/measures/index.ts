@@ -37,4 +37,11 @@ export function measureOf(id: MeasureId): Measure {
 }
 
 export type { DataKind, Measure, Protocol, Site } from './measure.js';
-export { ceilingOf, valueOf, type Outcome, type Valued } from './outcome.js';
+export {
+  ceilingOf,
+  valueOf,
+  VERDICTS,
+  type Outcome,
+  type Valued,
+  type Verdict,
+} from './outcome.js';

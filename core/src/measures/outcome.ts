@@ -1,5 +1,9 @@
 import type { Measure } from './measure.js';
 
+/** What was seen against what was said before: as said, in part, or something else. */
+export const VERDICTS = ['as-said', 'partly', 'otherwise'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
 /** One reading as it was taken, by the kind of data; SI and counts. */
 export type Outcome =
   | {
@@ -26,7 +30,12 @@ export type Outcome =
     }
   | { readonly kind: 'yes-no'; readonly yes: boolean }
   | { readonly kind: 'objects'; readonly lifted: Readonly<Record<string, boolean>> }
-  | { readonly kind: 'words'; readonly text: string };
+  | {
+      readonly kind: 'words';
+      readonly text: string;
+      /** The group's own judgement; absent where nothing had been said before. */
+      readonly verdict?: Verdict | null;
+    };
 
 /** A reading as a number: SI; NaN for words. */
 export interface Valued {

@@ -1,14 +1,17 @@
 import type { Group, Plan, SchoolClass } from '@nab/contract';
-import { Op, type Transaction } from 'sequelize';
+import { literal, Op, type Transaction } from 'sequelize';
 import { ClassRow, GroupRow } from '../database/index.js';
 
 const inPosition: [string, string][] = [['position', 'ASC']];
 
 const toGroup = ({ id, name }: GroupRow): Group => ({ id, name });
 
-/** Every class with its groups, the last begun first. */
+/** Every class with its groups, the last begun first; those that do not exist are left out. */
 export async function listClasses(transaction: Transaction): Promise<SchoolClass[]> {
   const rows = await ClassRow.findAll({
+    where: literal(
+      `NOT EXISTS (SELECT 1 FROM investigations i WHERE i.class_id = "ClassRow".id AND i.rehearsal_of IS NOT NULL)`,
+    ),
     order: [
       ['createdAt', 'DESC'],
       ['id', 'ASC'],

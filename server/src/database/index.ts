@@ -7,8 +7,10 @@ export {
   GroupRow,
   InvestigationRow,
   LevelRow,
+  PollRow,
   PredictionRow,
   ReadingRow,
   ShelfRemovedRow,
   ShelfRow,
+  VoteRow,
 } from './models.js';

@@ -7,6 +7,8 @@ import { experiments } from './migrations/0004-experiments.js';
 import { places } from './migrations/0005-places.js';
 import { lessons } from './migrations/0006-lessons.js';
 import { flags } from './migrations/0007-flags.js';
+import { rehearsals } from './migrations/0008-rehearsals.js';
+import { polls } from './migrations/0009-polls.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
 export const MIGRATIONS: readonly Migration[] = [
@@ -17,6 +19,8 @@ export const MIGRATIONS: readonly Migration[] = [
   places,
   lessons,
   flags,
+  rehearsals,
+  polls,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

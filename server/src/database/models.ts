@@ -44,6 +44,7 @@ export class InvestigationRow extends Model<
   declare lesson: Plan['lesson'] | null;
   declare updatedBy: Actor;
   declare demo: boolean;
+  declare rehearsalOf: string | null;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
 }
@@ -108,6 +109,24 @@ export class ReadingRow extends Model<
   declare withdrawn: boolean;
 }
 
+export class PollRow extends Model<InferAttributes<PollRow>, InferCreationAttributes<PollRow>> {
+  declare id: string;
+  declare levelId: string;
+  declare seriesId: string | null;
+  declare choices: number[];
+  declare hands: number[];
+  declare actor: Actor;
+  declare openedAt: Date;
+  declare closedAt: Date | null;
+}
+
+export class VoteRow extends Model<InferAttributes<VoteRow>, InferCreationAttributes<VoteRow>> {
+  declare pollId: string;
+  declare voter: string;
+  declare choice: number;
+  declare receivedAt: Date;
+}
+
 export class ShelfRow extends Model<InferAttributes<ShelfRow>, InferCreationAttributes<ShelfRow>> {
   declare id: string;
   declare version: number;
@@ -128,6 +147,7 @@ export class ShelfRemovedRow extends Model<
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const wholes = () => ({ type: DataTypes.ARRAY(DataTypes.INTEGER), allowNull: false });
 const reference = () => ({ type: DataTypes.UUID, allowNull: false });
 const instant = () => ({ type: DataTypes.DATE, allowNull: false });
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
@@ -167,6 +187,7 @@ export function defineModels(sequelize: Sequelize): void {
       lesson: { type: DataTypes.JSONB },
       updatedBy: text(),
       demo: flag(),
+      rehearsalOf: DataTypes.UUID,
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
@@ -209,6 +230,23 @@ export function defineModels(sequelize: Sequelize): void {
       receivedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'predictions', timestamps: false },
+  );
+  PollRow.init(
+    {
+      id: key(),
+      levelId: reference(),
+      seriesId: DataTypes.UUID,
+      choices: wholes(),
+      hands: wholes(),
+      actor: text(),
+      openedAt: instant(),
+      closedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'polls', timestamps: false },
+  );
+  VoteRow.init(
+    { pollId: key(), voter: key(), choice: whole(), receivedAt: instant() },
+    { sequelize, tableName: 'votes', timestamps: false },
   );
   ShelfRow.init(
     {

@@ -106,6 +106,7 @@ export const COLUMNS = [
   'off_count',
   'stuck_count',
   'words',
+  'verdict',
   'group_prediction',
   'group_prediction_words',
   'model_prediction',
@@ -176,7 +177,7 @@ function outcomeColumns(
       return { reading: lifted.length, words: spreadsheetSafe(names.join('; ')) };
     }
     case 'words':
-      return { words: spreadsheetSafe(outcome.text) };
+      return { words: spreadsheetSafe(outcome.text), verdict: outcome.verdict ?? '' };
   }
 }
 

@@ -20,6 +20,7 @@ import {
   ReadingRow,
 } from '../database/index.js';
 import { toDesign } from '../designs/index.js';
+import { findPolls } from '../polls/index.js';
 
 export async function listInvestigations(
   transaction: Transaction,
@@ -39,7 +40,8 @@ export async function listInvestigations(
        SELECT DISTINCT ON (origin) origin, level_id, withdrawn
          FROM trial ORDER BY origin, depth DESC, recorded_at DESC, received_at DESC
      )
-     SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo, i.repeats,
+     SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo,
+       i.rehearsal_of AS "rehearsalOf", i.repeats,
        (SELECT count(*)::int FROM levels l WHERE l.investigation_id = i.id AND l.role = 'level')
          * greatest(1, (SELECT count(*)::int FROM levels l
              WHERE l.investigation_id = i.id AND l.role = 'series')) AS levels,
@@ -64,7 +66,7 @@ export async function listInvestigations(
 /** The newest risk notes that a school wrote itself; null when it never did. */
 export async function lastRiskNotes(transaction: Transaction): Promise<RiskNote[] | null> {
   const row = await InvestigationRow.findOne({
-    where: { 'lesson.risks': { [Op.ne]: null }, demo: false },
+    where: { 'lesson.risks': { [Op.ne]: null }, demo: false, rehearsalOf: null },
     order: [['updatedAt', 'DESC']],
     transaction,
   });
@@ -110,6 +112,7 @@ export async function findInvestigation(
     id: row.id,
     version: row.version,
     demo: row.demo,
+    rehearsalOf: row.rehearsalOf,
     plan: {
       title: row.title,
       experiment: row.experiment,
@@ -132,6 +135,7 @@ export async function findInvestigation(
     design: toDesign(design),
     predictions: predictions.map(toPrediction),
     readings: readings.map(toReading),
+    polls: await findPolls(ofLevels.where.levelId, transaction),
   };
 }
 
@@ -190,12 +194,16 @@ export async function insertInvestigation(
   id: string,
   designId: string,
   plan: Plan,
-  { actor, demo = false }: { actor: Actor; demo?: boolean },
+  {
+    actor,
+    demo = false,
+    rehearsalOf = null,
+  }: { actor: Actor; demo?: boolean; rehearsalOf?: string | null },
   transaction: Transaction,
 ): Promise<void> {
   await writeClass(plan, transaction);
   await InvestigationRow.create(
-    { id, designId, version: 1, ...columnsOf(plan), demo, updatedBy: actor },
+    { id, designId, version: 1, ...columnsOf(plan), demo, rehearsalOf, updatedBy: actor },
     { transaction },
   );
   await writeLevels(id, plan, transaction);

@@ -43,15 +43,22 @@ export function investigationService(sequelize: Sequelize) {
       ),
 
     /** Creates; the same id again answers with what is there, so a repeated request does no harm. */
-    create: ({ id, plan, design, actor }: NewInvestigation): Promise<Investigation> =>
+    create: ({
+      id,
+      plan,
+      design,
+      actor,
+      rehearsalOf = null,
+    }: NewInvestigation): Promise<Investigation> =>
       sequelize.transaction(async (transaction) => {
         const existing = await findInvestigation(id, transaction);
         if (existing) return existing;
         requireOfExperiment(plan, design);
         await refuseForeign(id, plan, transaction);
+        if (rehearsalOf !== null) await find(rehearsalOf, transaction);
         const designId = randomUUID();
         await insertDesign(designId, design, actor, transaction);
-        await insertInvestigation(id, designId, plan, { actor }, transaction);
+        await insertInvestigation(id, designId, plan, { actor, rehearsalOf }, transaction);
         return find(id, transaction);
       }),
 

@@ -10,19 +10,23 @@ import {
 import { toPrediction, toReading } from '../investigations/index.js';
 import type { Prediction, Reading } from '@nab/contract';
 
-/** Whether group, level and line exist and belong to one investigation and its class. */
-export async function belongTogether(
+/**
+ * The investigation to whose class and levels group, level and line belong; null where they do not
+ * belong together.
+ */
+export async function investigationOf(
   { groupId, levelId, seriesId }: Pick<ReadingBody, 'groupId' | 'levelId' | 'seriesId'>,
   transaction: Transaction,
-): Promise<boolean> {
+): Promise<InvestigationRow | null> {
   const group = await GroupRow.findByPk(groupId, { transaction });
   const level = await LevelRow.findByPk(levelId, { transaction });
-  if (!group || level?.role !== 'level') return false;
+  if (!group || level?.role !== 'level') return null;
   const investigation = await InvestigationRow.findByPk(level.investigationId, { transaction });
-  if (investigation?.classId !== group.classId) return false;
-  if (seriesId === null) return investigation.seriesFactor === null;
+  if (investigation?.classId !== group.classId) return null;
+  if (seriesId === null) return investigation.seriesFactor === null ? investigation : null;
   const series = await LevelRow.findByPk(seriesId, { transaction });
-  return series?.role === 'series' && series.investigationId === level.investigationId;
+  const belongs = series?.role === 'series' && series.investigationId === level.investigationId;
+  return belongs ? investigation : null;
 }
 
 /** Inserts unless the id exists; returns what is stored either way. */

@@ -2,7 +2,7 @@ import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/cont
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
-import { belongTogether, findReading, insertPrediction, insertReading } from './repository.js';
+import { investigationOf, findReading, insertPrediction, insertReading } from './repository.js';
 
 /**
  * Stores readings and predictions once under the client's id; each call is one transaction, and it
@@ -33,10 +33,18 @@ async function requireBelonging(
   body: PredictionBody | ReadingBody,
   transaction: Transaction,
 ): Promise<void> {
-  if (await belongTogether(body, transaction)) return;
-  throw new ProblemError('NOT_FOUND', {
-    detail: 'There is no such group and level in one investigation.',
-  });
+  const investigation = await investigationOf(body, transaction);
+  if (!investigation) {
+    throw new ProblemError('NOT_FOUND', {
+      detail: 'There is no such group and level in one investigation.',
+    });
+  }
+  const rehearsed = investigation.rehearsalOf !== null;
+  if (rehearsed === (body.actor === 'rehearsal') || investigation.demo) return;
+  const message = rehearsed
+    ? 'In a rehearsal everything is rehearsed.'
+    : 'Nothing rehearsed goes among what was measured.';
+  throw new ProblemError('INVALID_INPUT', { errors: [{ path: 'actor', message }] });
 }
 
 /** A correction corrects a reading of the same group, level and line. */

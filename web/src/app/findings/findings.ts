@@ -7,7 +7,14 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { markerColour, markerPath, TrialChart } from '../charts';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
-import { inUnitOf, measuredBand, measuredText, outcomeText, percentText } from '@nab/words';
+import {
+  inUnitOf,
+  measuredBand,
+  measuredText,
+  outcomeText,
+  verdictsText,
+  percentText,
+} from '@nab/words';
 import { trialChartData } from './chart-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */
@@ -118,6 +125,8 @@ export class FindingsPage {
         : `${percentText(factor)} of what Nab expected`;
     return `${inBand} of ${compared} trials fell inside Nab’s 90 % band of the day they were made. This class reads about ${than}; Nab’s predictions for it have learnt that.`;
   });
+
+  protected readonly verdicts = computed(() => verdictsText(this.findings().verdicts));
 
   /** Rows of the table: a case, what was read, what was predicted. */
   protected readonly rows = computed(() => {

@@ -7,6 +7,8 @@ const investigation = (change: Partial<Investigation> = {}): Investigation => ({
   id: idOf(300),
   version: 3,
   demo: false,
+  rehearsalOf: null,
+  polls: [],
   plan: examplePlan(),
   design: { id: idOf(301), version: 5, design: newDesign() },
   predictions: [],

@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { check, outcomeSchema, type FieldError, type Plan } from '@nab/contract';
-import { CoreError, parseQuantity, type Measure, type Outcome } from '@nab/core';
+import { CoreError, parseQuantity, type Measure, type Outcome, type Verdict } from '@nab/core';
 import type { Schema } from 'yup';
 
 /** What is typed of one reading, by the kind of data that the measure gives. */
@@ -17,6 +17,7 @@ export class OutcomeForm {
   readonly yes = signal<boolean | null>(null);
   readonly lifted = signal<Readonly<Record<string, boolean>>>({});
   readonly words = signal('');
+  readonly verdict = signal<Verdict | null>(null);
   private readonly shownSignal = signal(false);
   private readonly measure;
   private readonly objects;
@@ -72,7 +73,9 @@ export class OutcomeForm {
     this.neverDropped.set(outcome?.kind === 'interval' && outcome.dropped === null);
     this.yes.set(outcome?.kind === 'yes-no' ? outcome.yes : null);
     this.lifted.set(outcome?.kind === 'objects' ? outcome.lifted : {});
-    this.words.set(outcome?.kind === 'words' ? outcome.text : '');
+    const words = outcome?.kind === 'words' ? outcome : null;
+    this.words.set(words?.text ?? '');
+    this.verdict.set(words?.verdict ?? null);
   }
 
   /** As it goes to the schema; what is missing is left for its message. */
@@ -113,7 +116,11 @@ export class OutcomeForm {
         return { kind: 'objects', lifted: said ? lifted : undefined };
       }
       case 'words':
-        return { kind: 'words', text: this.words().trim() };
+        return {
+          kind: 'words',
+          text: this.words().trim(),
+          ...(this.verdict() && { verdict: this.verdict() }),
+        };
     }
   }
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Plan } from '@nab/contract';
-import type { Measure } from '@nab/core';
+import { VERDICTS, type Measure, type Verdict } from '@nab/core';
+import { VERDICT_NAMES } from '@nab/words';
 import { CountPad } from './count-pad';
 import type { OutcomeForm } from './outcome-form';
 import { TextPad } from './text-pad';
@@ -135,7 +136,7 @@ import { TextPad } from './text-pad';
               type="button"
               class="choice"
               [attr.aria-pressed]="form().yes() === true"
-              (click)="form().yes.set(true)"
+              (click)="say(true)"
             >
               It held
             </button>
@@ -143,7 +144,7 @@ import { TextPad } from './text-pad';
               type="button"
               class="choice"
               [attr.aria-pressed]="form().yes() === false"
-              (click)="form().yes.set(false)"
+              (click)="say(false)"
             >
               It dropped
             </button>
@@ -194,6 +195,26 @@ import { TextPad } from './text-pad';
           (valueChange)="form().words.set($event)"
           (entered)="entered.emit()"
         />
+        @if (said(); as before) {
+          <fieldset>
+            <legend>
+              You said: “{{ before }}” Was it so?
+              {{ atOnce() ? 'Your answer saves the trial.' : '' }}
+            </legend>
+            <div class="choices">
+              @for (verdict of verdicts; track verdict) {
+                <button
+                  type="button"
+                  class="choice"
+                  [attr.aria-pressed]="form().verdict() === verdict"
+                  (click)="judge(verdict)"
+                >
+                  {{ verdictNames[verdict] }}
+                </button>
+              }
+            </div>
+          </fieldset>
+        }
       }
     }
   `,
@@ -206,7 +227,13 @@ export class OutcomePad {
   readonly many = input('objects');
   /** Whether it is asked what stayed stuck. */
   readonly stuck = input(true);
+  /** What was predicted in words, to be judged; null where nothing was. */
+  readonly said = input<string | null>(null);
+  /** Whether an answer of one tap is entered at once. */
+  readonly atOnce = input(false);
   readonly entered = output<void>();
+  protected readonly verdicts = VERDICTS;
+  protected readonly verdictNames = VERDICT_NAMES;
 
   protected readonly countLabel = computed(() =>
     this.measure().site === 'tip'
@@ -221,6 +248,16 @@ export class OutcomePad {
       ] ?? `5 ${unit}`
     );
   });
+
+  protected say(yes: boolean): void {
+    this.form().yes.set(yes);
+    if (this.atOnce()) this.entered.emit();
+  }
+
+  protected judge(verdict: Verdict): void {
+    this.form().verdict.set(verdict);
+    if (this.atOnce()) this.entered.emit();
+  }
 
   protected setPart(at: number, value: number | null): void {
     this.form().parts.update((parts) => parts.map((part, i) => (i === at ? value : part)));

@@ -26,7 +26,8 @@ async function outcomePad(measure: MeasureId) {
   fixture.componentRef.setInput('objects', objects);
   fixture.componentRef.setInput('many', 'clips');
   const pad = await TestbedHarnessEnvironment.harnessForFixture(fixture, PadHarness);
-  return { form, pad };
+  const ask = (name: string, value: unknown) => fixture.componentRef.setInput(name, value);
+  return { form, pad, ask };
 }
 
 describe('the pad for what was read', () => {
@@ -91,6 +92,9 @@ describe('the pad for what was read', () => {
     const [saw] = await words.pad.labelTexts();
     await words.pad.type(saw!, 'It hummed.');
     expect(words.form.read()).toEqual({ kind: 'words', text: 'It hummed.' });
+    words.ask('said', 'It will hum.');
+    await words.pad.press('In part');
+    expect(words.form.read()).toMatchObject({ verdict: 'partly' });
   });
 });
 

@@ -59,6 +59,11 @@ export class TrialInHand {
     const { data, parts, site } = this.at.measure();
     return data === 'count' && !parts && site === 'tip';
   });
+  /** Whether an answer is the last tap: it held or not, it was as said or not. */
+  readonly savedByAnswer = computed(() => {
+    const { data } = this.at.measure();
+    return data === 'yes-no' || (data === 'words' && this.at.prediction()?.words != null);
+  });
   /** What can be odd about a trial of this measure. */
   readonly oddities = computed(() => {
     const { site } = this.at.measure();

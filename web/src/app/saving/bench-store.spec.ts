@@ -14,6 +14,8 @@ const investigation: Investigation = {
   id: idOf(300),
   version: 2,
   demo: false,
+  rehearsalOf: null,
+  polls: [],
   plan: examplePlan(),
   design: { id: idOf(301), version: 1, design: newDesign() },
   predictions: [],

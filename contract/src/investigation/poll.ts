@@ -1,0 +1,88 @@
+import { array, object, type Schema } from 'yup';
+import { count, uuid } from '../fields/index.js';
+import { actor, instant, type Actor } from './reading.js';
+
+/** Choices of one vote: yes and no, or so many cells. */
+const MOST_CHOICES = 13;
+/** The largest hall. */
+const MOST_HANDS = 9999;
+
+const FEW = 'At least two things to choose from.';
+
+/**
+ * A vote of an audience before a trial: which readings it may choose from, how many hands were
+ * counted for each, and since when nobody may vote any more.
+ */
+export interface PollBody {
+  readonly levelId: string;
+  readonly seriesId: string | null;
+  /** Readings: 1 and 0 for held and dropped, or numbers of cells, 0 for none of them. */
+  readonly choices: readonly number[];
+  /** Raised hands, one number a choice. */
+  readonly hands: readonly number[];
+  readonly openedAt: string;
+  readonly closedAt: string | null;
+  readonly actor: Actor;
+}
+
+export const pollSchema = object({
+  levelId: uuid(),
+  seriesId: uuid().nullable(),
+  choices: array(count(MOST_CHOICES).required('Say what can be chosen.'))
+    .min(2, FEW)
+    .max(MOST_CHOICES, `At most ${MOST_CHOICES} things to choose from.`)
+    .required(FEW)
+    .test('distinct', 'Each choice once.', (list) => new Set(list).size === list.length),
+  hands: array(count(MOST_HANDS).required('Count the hands.')).required('Count the hands.'),
+  openedAt: instant(),
+  closedAt: instant().nullable(),
+  actor: actor(),
+})
+  .noUnknown()
+  .required()
+  .test('one-each', (body, context) =>
+    body.hands?.length === body.choices?.length
+      ? true
+      : context.createError({ path: 'hands', message: 'One number of hands for each choice.' }),
+  ) as unknown as Schema<PollBody>;
+
+/** One telephone's vote; the last counts. */
+export interface VoteBody {
+  readonly choice: number;
+}
+
+export const voteSchema = object({
+  choice: count(MOST_CHOICES).required('Choose one.'),
+})
+  .noUnknown()
+  .required() as unknown as Schema<VoteBody>;
+
+/** A vote with what telephones said, one number a choice. */
+export interface Poll extends PollBody {
+  readonly id: string;
+  readonly telephones: readonly number[];
+}
+
+/** Hands and telephones together, one number a choice. */
+export const votesOf = ({ hands, telephones }: Pick<Poll, 'hands' | 'telephones'>): number[] =>
+  hands.map((raised, i) => raised + (telephones[i] ?? 0));
+
+/** The choice that most took, the first of equals; null where nobody voted. */
+export function favourite(poll: Pick<Poll, 'choices' | 'hands' | 'telephones'>): number | null {
+  const votes = votesOf(poll);
+  const most = Math.max(0, ...votes);
+  return most === 0 ? null : poll.choices[votes.indexOf(most)]!;
+}
+
+/** The vote before a trial that stands: the last that was opened at a level. */
+export function pollAt(
+  polls: readonly Poll[],
+  at: { readonly levelId: string; readonly seriesId: string | null },
+): Poll | null {
+  return polls
+    .filter(({ levelId, seriesId }) => levelId === at.levelId && seriesId === at.seriesId)
+    .reduce<Poll | null>(
+      (last, poll) => (last === null || poll.openedAt > last.openedAt ? poll : last),
+      null,
+    );
+}

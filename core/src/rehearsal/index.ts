@@ -1,0 +1,8 @@
+export {
+  guessedAt,
+  rehearse,
+  type Guessed,
+  type Rehearsal,
+  type RehearsedTrial,
+  type Script,
+} from './rehearse.js';

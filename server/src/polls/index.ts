@@ -1,0 +1,2 @@
+export { findPolls } from './repository.js';
+export { pollRoutes } from './routes.js';
