@@ -91,6 +91,7 @@ const ORDER = {
     'sweep',
     'shelf',
     'investigation',
+    'rehearsal',
     'magnet',
     'shell-magnet',
     'compass',

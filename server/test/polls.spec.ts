@@ -11,10 +11,12 @@ beforeAll(async () => {
 });
 afterAll(() => bench.app.close());
 
+const named = (...values: number[]) => values.map((value) => ({ value, name: `${value} of it` }));
 const bodyOf = (change: Partial<PollBody> = {}): PollBody => ({
   levelId: made.plan.levels[0]!.id,
   seriesId: null,
-  choices: [1, 0],
+  question: 'Will it hold?',
+  choices: named(1, 0),
   hands: [0, 0],
   openedAt: '2026-11-26T09:00:00.000Z',
   closedAt: null,
@@ -76,7 +78,7 @@ describe('a vote of an audience', () => {
 
   it('is refused for what cannot be chosen, and for levels that are not there', async () => {
     const id = randomUUID();
-    await put(id, { choices: [0, 1, 2, 3], hands: [0, 0, 0, 0] });
+    await put(id, { choices: named(0, 1, 2, 3), hands: [0, 0, 0, 0] });
     for (const choice of [4, -1, 1.5, 'two', null]) {
       const answer = await vote(id, randomUUID(), choice);
       expect(answer.status).toBe(422);
@@ -86,14 +88,16 @@ describe('a vote of an audience', () => {
     expect((await put(randomUUID(), { levelId: randomUUID() })).status).toBe(404);
     expect((await put(randomUUID(), { seriesId: randomUUID() })).status).toBe(404);
     for (const change of [
-      { choices: [1], hands: [0] },
-      { choices: [1, 1] },
+      { choices: named(1), hands: [0] },
+      { choices: named(1, 1) },
+      { choices: [{ value: 1, name: ' ' }, ...named(0)] },
+      { question: '' },
       { hands: [1] },
-      { choices: [1, 0, 2] },
+      { choices: named(1, 0, 2) },
     ]) {
       expect((await put(randomUUID(), change)).status).toBe(422);
     }
-    const other = await put(id, { choices: [1, 0], hands: [0, 0] });
+    const other = await put(id);
     expect(other.body.code).toBe('ID_TAKEN');
   });
 

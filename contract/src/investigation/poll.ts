@@ -1,6 +1,14 @@
+import { valueOf } from '@nab/core';
 import { array, object, type Schema } from 'yup';
-import { count, uuid } from '../fields/index.js';
+import { count, filledText, uuid } from '../fields/index.js';
 import { actor, instant, type Actor } from './reading.js';
+import type { Trial } from './trials.js';
+
+/** A reading that can be voted for, in the words that the audience sees. */
+export interface PollChoice {
+  readonly value: number;
+  readonly name: string;
+}
 
 /** Choices of one vote: yes and no, or so many cells. */
 const MOST_CHOICES = 13;
@@ -10,14 +18,15 @@ const MOST_HANDS = 9999;
 const FEW = 'At least two things to choose from.';
 
 /**
- * A vote of an audience before a trial: which readings it may choose from, how many hands were
- * counted for each, and since when nobody may vote any more.
+ * A vote of an audience before a trial: what is asked, which readings it may choose from, how many
+ * hands were counted for each, and since when nobody may vote any more.
  */
 export interface PollBody {
   readonly levelId: string;
   readonly seriesId: string | null;
-  /** Readings: 1 and 0 for held and dropped, or numbers of cells, 0 for none of them. */
-  readonly choices: readonly number[];
+  readonly question: string;
+  /** 1 and 0 for held and dropped, or numbers of cells. */
+  readonly choices: readonly PollChoice[];
   /** Raised hands, one number a choice. */
   readonly hands: readonly number[];
   readonly openedAt: string;
@@ -28,11 +37,24 @@ export interface PollBody {
 export const pollSchema = object({
   levelId: uuid(),
   seriesId: uuid().nullable(),
-  choices: array(count(MOST_CHOICES).required('Say what can be chosen.'))
+  question: filledText(200, 'Say what is asked.'),
+  choices: array(
+    object({
+      value: count(MOST_CHOICES).required('Say what can be chosen.'),
+      name: filledText(60, 'Name the choice.'),
+    })
+      .noUnknown()
+      .required(),
+  )
     .min(2, FEW)
     .max(MOST_CHOICES, `At most ${MOST_CHOICES} things to choose from.`)
     .required(FEW)
-    .test('distinct', 'Each choice once.', (list) => new Set(list).size === list.length),
+    .test('distinct', 'Each choice once.', (list) => {
+      const values = (list as readonly Partial<PollChoice>[] | undefined)?.map(
+        ({ value }) => value,
+      );
+      return new Set(values).size === (values?.length ?? 0);
+    }),
   hands: array(count(MOST_HANDS).required('Count the hands.')).required('Count the hands.'),
   openedAt: instant(),
   closedAt: instant().nullable(),
@@ -71,7 +93,7 @@ export const votesOf = ({ hands, telephones }: Pick<Poll, 'hands' | 'telephones'
 export function favourite(poll: Pick<Poll, 'choices' | 'hands' | 'telephones'>): number | null {
   const votes = votesOf(poll);
   const most = Math.max(0, ...votes);
-  return most === 0 ? null : poll.choices[votes.indexOf(most)]!;
+  return most === 0 ? null : poll.choices[votes.indexOf(most)]!.value;
 }
 
 /** The vote before a trial that stands: the last that was opened at a level. */
@@ -85,4 +107,19 @@ export function pollAt(
       (last, poll) => (last === null || poll.openedAt > last.openedAt ? poll : last),
       null,
     );
+}
+
+/** What came of what was voted on: the first reading there after the vote was opened; null before. */
+export function cameOf(
+  { levelId, seriesId, openedAt }: Pick<Poll, 'levelId' | 'seriesId' | 'openedAt'>,
+  trials: readonly Trial[],
+): number | null {
+  const found = trials.find(
+    ({ current, history }) =>
+      current.levelId === levelId &&
+      current.seriesId === seriesId &&
+      history[0]!.recordedAt > openedAt,
+  );
+  const value = found ? valueOf(found.current.outcome, null).value : NaN;
+  return Number.isNaN(value) ? null : value;
 }

@@ -3,7 +3,7 @@ import { fromRatioScale, ratioScale } from '../experiments/index.js';
 import { ceilingOf, measureOf, type Measure, type Outcome } from '../measures/index.js';
 import { normalFrom, type Random } from '../numerics/index.js';
 import { formatQuantity } from '../quantities/index.js';
-import { timetableOf, type Lesson, type Task } from '../schedule/index.js';
+import { timetableOf, type Lesson, type PlacedTask } from '../schedule/index.js';
 import { inventGuess, inventOutcome, type Guessed, type Room } from './invented.js';
 
 export type { Guessed } from './invented.js';
@@ -46,7 +46,7 @@ export interface Rehearsal {
 export interface Script {
   readonly plan: LessonPlan;
   readonly cases: readonly Case[];
-  readonly lesson: Lesson & { readonly tasks: readonly (Task & { readonly place: number })[] };
+  readonly lesson: Lesson & { readonly tasks: readonly PlacedTask[] };
   readonly traySize: number;
   /** Ids of the objects that are tried, where there are several. */
   readonly objects: readonly string[];
@@ -62,9 +62,10 @@ const NOTICED = 0.6;
 /** A loose lead takes away more than half of what the magnet does, for so many trials. */
 const LOOSE_LEAVES = 0.45;
 const LOOSE_TRIALS = 2;
-/** A group that comes late, s, and how much slower it then works; others differ by so much. */
+/** A group that comes late, s or this share of the work; how much slower it then is; how others differ. */
 const LATE = 240;
-const SLOWER = 1.25;
+const LATE_SHARE = 0.2;
+const SLOWER = 1.1;
 const PACES = 0.08;
 /** Φ⁻¹(0.975): the model's class factor holds for 95 % of classes. */
 const NORMAL_975 = 1.959963984540054;
@@ -91,9 +92,10 @@ export function rehearse(script: Script, random: Random): Rehearsal {
   const loose = Math.floor(random() * lesson.groups);
   const { blocks, end } = timetableOf(lesson);
   const discussed = 60 * (end - lesson.minutes.discuss - lesson.minutes.clear);
+  const delay = Math.min(LATE, LATE_SHARE * (discussed - 60 * lesson.minutes.introduce));
   const trials = Array.from({ length: lesson.groups }, (_, group) => {
     const pace = Math.exp(PACES * normalFrom(random)) * (group === late ? SLOWER : 1);
-    const begin = 60 * lesson.minutes.introduce + (group === late ? LATE : 0);
+    const begin = 60 * lesson.minutes.introduce + (group === late ? delay : 0);
     const own = blocks.filter((block) => block.group === group && block.kind === 'trial');
     const from = Math.floor(random() * Math.max(1, own.length - LOOSE_TRIALS));
     const guessed = new Set<number>();

@@ -2,6 +2,11 @@ import type { Case, LessonPlan } from '../lesson/index.js';
 import type { Task } from './lesson.js';
 import { onTimeIn, warmthOf } from './warmth.js';
 
+/** Work at a table, and the place of its case among those of the plan. */
+export interface PlacedTask extends Task {
+  readonly place: number;
+}
+
 /**
  * The levels that can be tried as work at a table, each with the place of its case. What must not be
  * switched on is no work for a class.
@@ -11,7 +16,7 @@ export function tasksOf(
   plan: LessonPlan,
   cases: readonly Case[],
   on: number,
-): readonly (Task & { readonly place: number })[] {
+): readonly PlacedTask[] {
   const most = Math.max(0, ...cases.map(({ subject }) => subject?.design.winding.turns ?? 0));
   return cases.flatMap(({ subject, trialled, stops }, place) => {
     if (!subject || !trialled || stops.length > 0) return [];

@@ -1,4 +1,12 @@
-import type { Actor, ExperimentDocument, Flag, Place, Plan, ShelfItem } from '@nab/contract';
+import type {
+  Actor,
+  ExperimentDocument,
+  Flag,
+  Place,
+  Plan,
+  PollChoice,
+  ShelfItem,
+} from '@nab/contract';
 import type { ExperimentId, FactorId, Hold, MeasureId, Outcome } from '@nab/core';
 import {
   DataTypes,
@@ -113,7 +121,8 @@ export class PollRow extends Model<InferAttributes<PollRow>, InferCreationAttrib
   declare id: string;
   declare levelId: string;
   declare seriesId: string | null;
-  declare choices: number[];
+  declare question: string;
+  declare choices: PollChoice[];
   declare hands: number[];
   declare actor: Actor;
   declare openedAt: Date;
@@ -147,7 +156,6 @@ export class ShelfRemovedRow extends Model<
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
-const wholes = () => ({ type: DataTypes.ARRAY(DataTypes.INTEGER), allowNull: false });
 const reference = () => ({ type: DataTypes.UUID, allowNull: false });
 const instant = () => ({ type: DataTypes.DATE, allowNull: false });
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
@@ -236,8 +244,9 @@ export function defineModels(sequelize: Sequelize): void {
       id: key(),
       levelId: reference(),
       seriesId: DataTypes.UUID,
-      choices: wholes(),
-      hands: wholes(),
+      question: text(),
+      choices: { type: DataTypes.JSONB, allowNull: false },
+      hands: { type: DataTypes.ARRAY(DataTypes.INTEGER), allowNull: false },
       actor: text(),
       openedAt: instant(),
       closedAt: DataTypes.DATE,

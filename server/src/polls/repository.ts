@@ -48,10 +48,11 @@ async function withVotes(rows: readonly PollRow[], transaction: Transaction): Pr
     id: row.id,
     levelId: row.levelId,
     seriesId: row.seriesId,
+    question: row.question,
     choices: row.choices,
     hands: row.hands,
     telephones: row.choices.map(
-      (choice) => votes.filter((vote) => vote.pollId === row.id && vote.choice === choice).length,
+      ({ value }) => votes.filter((vote) => vote.pollId === row.id && vote.choice === value).length,
     ),
     actor: row.actor,
     openedAt: row.openedAt.toISOString(),

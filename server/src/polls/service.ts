@@ -41,7 +41,7 @@ export function pollService(sequelize: Sequelize) {
       sequelize.transaction(async (transaction) => {
         const poll = await locked(id, transaction);
         if (poll.closedAt !== null) throw closed();
-        if (!poll.choices.includes(choice)) {
+        if (!poll.choices.some(({ value }) => value === choice)) {
           throw new ProblemError('INVALID_INPUT', {
             errors: [{ path: 'choice', message: 'This cannot be chosen.' }],
           });
@@ -58,6 +58,7 @@ const closed = (): ProblemError =>
 const isOfAnother = (before: Poll, body: PollBody): boolean =>
   before.levelId !== body.levelId ||
   before.seriesId !== body.seriesId ||
+  before.question !== body.question ||
   !isDeepStrictEqual(before.choices, body.choices);
 
 const isSame = (before: Poll, body: PollBody): boolean =>

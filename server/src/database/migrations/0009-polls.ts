@@ -8,12 +8,13 @@ export const polls: Migration = {
       id uuid PRIMARY KEY,
       level_id uuid NOT NULL REFERENCES levels (id),
       series_id uuid REFERENCES levels (id),
-      choices integer[] NOT NULL,
+      question text NOT NULL,
+      choices jsonb NOT NULL,
       hands integer[] NOT NULL,
       actor text NOT NULL,
       opened_at timestamptz NOT NULL,
       closed_at timestamptz,
-      CHECK (cardinality(choices) = cardinality(hands))
+      CHECK (jsonb_array_length(choices) = cardinality(hands))
     );
     CREATE INDEX polls_by_level ON polls (level_id);
     CREATE TABLE votes (

@@ -7,6 +7,7 @@ import {
   toFindings,
   toLessonPlan,
   toSubject,
+  type Actor,
   type ExperimentDocument,
   type Investigation,
   type Plan,
@@ -77,6 +78,12 @@ export class InvestigationStore {
   readonly id = this.idSignal.asReadonly();
   readonly load = this.loadSignal.asReadonly();
   readonly demo = computed(() => this.baseSignal()?.demo ?? false);
+  /** The investigation that this one rehearses; null for one that is meant. */
+  readonly rehearsalOf = computed(() => this.baseSignal()?.rehearsalOf ?? null);
+  /** Who a group's records come from: a rehearsed class is none. */
+  readonly groupActor = computed((): Actor =>
+    this.rehearsalOf() === null ? 'group' : 'rehearsal',
+  );
   readonly plan = computed(() => required(this.planSignal()));
   readonly design = computed(() => required(this.designSignal()));
   readonly documents = computed(() =>

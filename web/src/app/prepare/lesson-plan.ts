@@ -9,6 +9,7 @@ import { Timeline, type EdgeShift, type TimelineData } from '../charts';
 import { ChoiceField, More, NumberField } from '../fields';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
+import { RehearseButton } from '../rehearsal';
 import { saveCalendar } from './calendar';
 import { Preparation } from './preparation';
 
@@ -49,6 +50,7 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
     NumberField,
     NzButtonModule,
     NzDatePickerModule,
+    RehearseButton,
     Timeline,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -155,6 +157,7 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
     </div>
     <nab-notice [state]="verdict().state">{{ verdict().text }}</nab-notice>
     <nab-timeline [data]="timeline()" (edgeShift)="shift($event)" />
+    <nab-rehearse />
     <ul class="looks" aria-label="What the blocks are">
       @for (look of looks(); track look) {
         <li [attr.data-look]="look">{{ words[look] }}</li>

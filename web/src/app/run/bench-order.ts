@@ -1,9 +1,9 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { USUAL_LESSON, type Trial } from '@nab/contract';
-import { nextInOrder, restNeeded, tasksOf, timetableOf, type Heated } from '@nab/core';
+import { nextInOrder, restNeeded, timetableOf, type Heated } from '@nab/core';
 import { interval } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { InvestigationStore, type NamedCase } from '../investigation';
+import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../investigation';
 import type { Step } from './hanging';
 
 /** A level of a line, in a word. */
@@ -21,28 +21,27 @@ const TICK_MS = 1000;
 @Injectable()
 export class BenchOrder {
   private readonly store = inject(InvestigationStore);
-  private readonly now = signal(Date.now());
+  private readonly clock = inject(BenchClock);
+  private readonly now = signal(this.clock.now());
 
   private readonly settings = computed(() => this.store.plan().valid().lesson ?? USUAL_LESSON);
   /** Seconds for which the current is on in a trial, as planned. */
   private readonly planned = computed(() => this.settings().on);
-  private readonly tasks = computed(() =>
-    tasksOf(this.store.lesson(), this.store.cases(), this.planned()),
+  private readonly work = computed(() =>
+    tableWork(this.store.plan().valid(), this.store.lesson(), this.store.cases()),
   );
+  private readonly tasks = computed(() => this.work().tasks);
   /** By group: keys of the levels, trial by trial. */
   private readonly orders = computed((): readonly (readonly string[])[] => {
-    const { arrangement, minutes } = this.settings();
-    const { groups, repeats } = this.store.plan().valid();
-    const [tasks, cases] = [this.tasks(), this.store.cases()];
-    const lesson = { arrangement, minutes, tasks, groups: groups.length, repeats };
-    const keys = tasks.map(({ place }) => keyOf(cases[place]!));
-    return timetableOf(lesson).orders.map((order) => order.map((task) => keys[task]!));
+    const cases = this.store.cases();
+    const keys = this.tasks().map(({ place }) => keyOf(cases[place]!));
+    return timetableOf(this.work()).orders.map((order) => order.map((task) => keys[task]!));
   });
 
   constructor() {
     interval(TICK_MS)
       .pipe(takeUntilDestroyed(inject(DestroyRef)))
-      .subscribe(() => this.now.set(Date.now()));
+      .subscribe(() => this.now.set(this.clock.now()));
   }
 
   /** The key of what a group tries next; null when it has tried all that was planned. */

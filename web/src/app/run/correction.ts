@@ -6,6 +6,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NZ_MODAL_DATA, NzModalRef } from 'ng-zorro-antd/modal';
 import { DialogName } from '../accessibility';
 import { outcomeText } from '@nab/words';
+import { BenchClock } from '../investigation';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
 
@@ -79,6 +80,7 @@ export class CorrectionDialog {
     () => this.request.measure,
     () => this.request.objects,
   );
+  private readonly clock = inject(BenchClock);
   protected readonly reason = signal('');
   protected readonly complaint = signal<string | null>(null);
 
@@ -93,7 +95,7 @@ export class CorrectionDialog {
     const checked = check(readingSchema, {
       ...kept,
       outcome,
-      recordedAt: new Date().toISOString(),
+      recordedAt: this.clock.iso(),
       corrects: id,
       reason: this.reason(),
       withdrawn,

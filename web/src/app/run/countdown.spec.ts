@@ -5,6 +5,7 @@ import {
   type EnvironmentInjector,
 } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { BenchClock } from '../investigation';
 import { Countdown } from './countdown';
 
 let injector: EnvironmentInjector;
@@ -15,7 +16,7 @@ beforeEach(() => {
     setTimeout(() => frame(performance.now()), 16),
   );
   vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => clearTimeout(id));
-  injector = createEnvironmentInjector([], null as unknown as EnvironmentInjector);
+  injector = createEnvironmentInjector([BenchClock], null as unknown as EnvironmentInjector);
 });
 afterEach(() => {
   injector.destroy();

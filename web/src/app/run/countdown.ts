@@ -1,5 +1,6 @@
 import { computed, DestroyRef, inject, signal } from '@angular/core';
 import { animationFrames, type Subscription } from 'rxjs';
+import { BenchClock } from '../investigation';
 
 /**
  * Counts the time a magnet is on against what it is allowed. It goes on beyond that until somebody
@@ -10,6 +11,7 @@ export class Countdown {
   private readonly runningSignal = signal(false);
   private readonly limitSignal = signal(Infinity);
   private subscription: Subscription | null = null;
+  private readonly clock = inject(BenchClock);
   private startedAt = 0;
 
   /** Seconds since switching on; stays after switching off. */
@@ -28,7 +30,7 @@ export class Countdown {
     this.stop();
     this.elapsedSignal.set(0);
     this.limitSignal.set(limit);
-    this.startedAt = performance.now();
+    this.startedAt = this.clock.elapsed();
     this.runningSignal.set(true);
     this.subscription = animationFrames().subscribe(() => this.look());
   }
@@ -47,6 +49,6 @@ export class Countdown {
   }
 
   private look(): void {
-    this.elapsedSignal.set((performance.now() - this.startedAt) / 1000);
+    this.elapsedSignal.set((this.clock.elapsed() - this.startedAt) / 1000);
   }
 }

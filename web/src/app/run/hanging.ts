@@ -25,6 +25,8 @@ export class Hanging {
     private readonly expected: () => Expected | null,
     /** Cells that there are at first. */
     private readonly cells: () => number,
+    /** ms since 1970. */
+    private readonly now: () => number = Date.now,
   ) {}
 
   /** The heaviest that held, or the fewest cells that did; null when none has. */
@@ -56,7 +58,7 @@ export class Hanging {
   readonly on = computed(() => this.steps().reduce((sum, { on }) => sum + on, 0));
 
   answer(what: number, held: boolean, on: number): void {
-    this.stepsSignal.update((steps) => [...steps, { what, held, on, off: Date.now() / 1000 }]);
+    this.stepsSignal.update((steps) => [...steps, { what, held, on, off: this.now() / 1000 }]);
   }
 
   /** Takes the last answer back. */

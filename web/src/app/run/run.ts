@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   ElementRef,
   inject,
   Injector,
@@ -18,8 +19,9 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
 import { More } from '../fields';
-import { InvestigationStore } from '../investigation';
+import { BenchClock, InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
+import { RehearsalPlayer, RehearseButton } from '../rehearsal';
 import { NotKept } from '../saving';
 import { BenchOrder, keyOf } from './bench-order';
 import { BenchPlace } from './bench-place';
@@ -29,6 +31,7 @@ import { GuessPad, type Guess } from './guess-pad';
 import { HangingPad, type Answer } from './hanging-pad';
 import { NumberGrid } from './number-grid';
 import { OutcomePad } from './outcome-pad';
+import { RehearsingHand } from './rehearsing';
 import { SwitchOn } from './switch-on';
 import { TrialInHand } from './trial-in-hand';
 import { TrialLog } from './trial-log';
@@ -66,6 +69,7 @@ const SCATTER = 0.25;
     NzInputModule,
     NzModalModule,
     OutcomePad,
+    RehearseButton,
     RouterLink,
     SwitchOn,
     TrialLog,
@@ -81,6 +85,7 @@ export class RunPage {
   protected readonly trial = inject(TrialInHand);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
+  private readonly clock = inject(BenchClock);
   private readonly dialogs = inject(NzModalService);
   private readonly pad = viewChild(HangingPad);
   protected readonly cautionText = cautionText;
@@ -120,6 +125,10 @@ export class RunPage {
     this.stages().findIndex(({ id }) => id === this.stage()),
   );
 
+  constructor() {
+    this.rehearse();
+  }
+
   protected chooseGroup(id: string): void {
     this.at.chooseGroup(id);
     this.startAfresh();
@@ -138,8 +147,8 @@ export class RunPage {
         levelId,
         seriesId,
         ...guess,
-        actor: 'group',
-        recordedAt: new Date().toISOString(),
+        actor: this.store.groupActor(),
+        recordedAt: this.clock.iso(),
       });
       this.last.set(null);
       this.saidSignal.set(`Prediction saved: ${this.at.predictionText()}.`);
@@ -172,8 +181,27 @@ export class RunPage {
     this.trial.form.off.set(null);
   }
 
+  /** The group on this screen may be one that does not exist. */
+  private rehearse(): void {
+    const player = inject(RehearsalPlayer, { optional: true });
+    if (!player) return;
+    const hand = new RehearsingHand({
+      trial: this.trial,
+      groupId: () => this.at.group().id,
+      level: () => ({ key: this.at.current().key, predicted: this.at.prediction() !== null }),
+      chooseCase: (key) => this.chooseCase(key),
+      savePrediction: (guess) => this.savePrediction(guess),
+      checked: () => this.checked(),
+      switchOn: () => this.switchOn(),
+      switchedOff: () => this.switchedOff(),
+      saveReading: () => this.saveReading(),
+    });
+    player.takeHand(hand);
+    inject(DestroyRef).onDestroy(() => player.letGo(hand));
+  }
+
   /** @param event two taps on one place are one; nobody switches off as fast as that. */
-  protected switchedOff(event: Event): void {
+  protected switchedOff(event?: Event): void {
     if (event instanceof MouseEvent && event.detail > 1) return;
     const { countdown, onTime } = this.trial;
     const timed = countdown.running();
@@ -207,21 +235,24 @@ export class RunPage {
     await this.saveReading();
   }
 
-  protected async saveReading(): Promise<void> {
+  /** @returns the id of what was kept; null where something is missing. */
+  protected async saveReading(): Promise<string | null> {
     // A double tap must not make two readings of one trial.
-    if (this.saving) return;
+    if (this.saving) return null;
     const body = this.trial.reading();
-    if (body === null) return;
+    if (body === null) return null;
     const { outcome } = body;
     const { name, forecast } = this.at.current();
     const [measure, { objects, traySize, repeats }] = [this.at.measure(), this.at.plan()];
     const earlier = this.at.trialsAt(body).map(({ current }) => current.outcome);
     this.saving = true;
+    let kept: string | null = null;
     await this.keep(async () => {
       const id = await this.store.addReading(body);
       const sentence = `Saved: ${outcomeText(measure, outcome, objects)} at ${name}.`;
       const scatter = forecast?.spread.scatter ?? SCATTER;
       const remarks = remarksOn({ measure, outcome, earlier, scatter, traySize, repeats });
+      kept = id;
       this.at.chosen.set(null);
       this.startAfresh();
       this.last.set({ reading: { ...body, id }, sentence, remarks });
@@ -229,6 +260,7 @@ export class RunPage {
       this.focusStage();
     });
     this.saving = false;
+    return kept;
   }
 
   /** Takes the last trial out, its record kept, and comes back to what was read. */
@@ -240,7 +272,7 @@ export class RunPage {
         corrects: id,
         reason: 'Tapped by mistake',
         withdrawn: true,
-        recordedAt: new Date().toISOString(),
+        recordedAt: this.clock.iso(),
       });
       this.startAfresh();
       this.at.chosen.set(keyOf(body));
@@ -258,7 +290,7 @@ export class RunPage {
         corrects: id,
         reason: 'Put back',
         withdrawn: false,
-        recordedAt: new Date().toISOString(),
+        recordedAt: this.clock.iso(),
       });
       this.saidSignal.set('Put back: the trial counts again.');
     });

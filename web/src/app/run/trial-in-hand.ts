@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { FLAGS, type Flag, type ReadingBody } from '@nab/contract';
 import { massText } from '@nab/words';
+import { BenchClock, InvestigationStore } from '../investigation';
 import { BenchOrder } from './bench-order';
 import { BenchPlace } from './bench-place';
 import { Countdown } from './countdown';
@@ -15,6 +16,8 @@ const LONGEST = 3600;
 export class TrialInHand {
   private readonly at = inject(BenchPlace);
   private readonly order = inject(BenchOrder);
+  private readonly store = inject(InvestigationStore);
+  private readonly clock = inject(BenchClock);
 
   readonly note = signal('');
   readonly flags = signal<readonly Flag[]>([]);
@@ -38,6 +41,7 @@ export class TrialInHand {
     this.sought,
     () => this.at.current().band,
     () => this.at.current().subject?.design.supply.series ?? 1,
+    () => this.clock.now(),
   );
 
   /** Seconds that the coil still has to rest. */
@@ -62,7 +66,7 @@ export class TrialInHand {
   /** Whether an answer is the last tap: it held or not, it was as said or not. */
   readonly savedByAnswer = computed(() => {
     const { data } = this.at.measure();
-    return data === 'yes-no' || (data === 'words' && this.at.prediction()?.words != null);
+    return data === 'yes-no' || (data === 'words' && (this.at.prediction()?.words ?? '') !== '');
   });
   /** What can be odd about a trial of this measure. */
   readonly oddities = computed(() => {
@@ -116,8 +120,8 @@ export class TrialInHand {
       },
       flags: this.flags(),
       note: this.note().trim().slice(0, 500),
-      actor: 'group',
-      recordedAt: new Date().toISOString(),
+      actor: this.store.groupActor(),
+      recordedAt: this.clock.iso(),
       corrects: null,
       reason: null,
       withdrawn: false,

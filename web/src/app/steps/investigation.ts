@@ -14,14 +14,16 @@ import { EXPERIMENT_VIEWS } from '../experiments';
 import { OpenDocuments } from '../notices';
 import { LessonService } from '../lesson';
 import { InvestigationStore } from '../investigation';
+import { RehearsalBar, RehearsalPlayer } from '../rehearsal';
+import { ToldPlace } from '../told';
 import { StepsRail, type Step } from './steps-rail';
 import { howMany } from '@nab/words';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */
 @Component({
   selector: 'nab-investigation',
-  imports: [RouterLink, RouterOutlet, StepsRail],
-  providers: [LessonService, InvestigationStore],
+  imports: [RehearsalBar, RouterLink, RouterOutlet, StepsRail, ToldPlace],
+  providers: [LessonService, InvestigationStore, RehearsalPlayer],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -86,10 +88,16 @@ import { howMany } from '@nab/words';
             @if (store.demo()) {
               <span class="nab-invented">invented data</span>
             }
+            @if (store.rehearsalOf()) {
+              <span class="nab-invented">rehearsal</span>
+            }
           </span>
           <nab-steps-rail [steps]="steps()" />
         </aside>
-        <div class="body"><router-outlet /></div>
+        <div class="body">
+          <nab-rehearsal-bar />
+          <router-outlet />
+        </div>
       }
       @case ('loading') {
         <p class="alone nab-soft">Loading …</p>
@@ -108,6 +116,7 @@ import { howMany } from '@nab/words';
         </div>
       }
     }
+    <nab-told />
   `,
 })
 export class InvestigationPage {

@@ -29,6 +29,7 @@ const STAYS_MS = 10_000;
 export class Told {
   private readonly tellingSignal = signal<Telling | null>(null);
   readonly telling = this.tellingSignal.asReadonly();
+  private place: object | null = null;
 
   say(telling: Telling): void {
     this.tellingSignal.set(telling);
@@ -36,6 +37,18 @@ export class Told {
 
   forget(): void {
     this.tellingSignal.set(null);
+  }
+
+  /** Of several places on one screen the outer one speaks. @returns whether this is it. */
+  take(place: object): boolean {
+    this.place ??= place;
+    return this.place === place;
+  }
+
+  leave(place: object): void {
+    if (this.place !== place) return;
+    this.place = null;
+    this.forget();
   }
 }
 
@@ -57,7 +70,9 @@ export class Told {
     }
   `,
   template: `
-    <p class="visually-hidden" role="status">{{ told.telling()?.sentence }}</p>
+    @if (speaks) {
+      <p class="visually-hidden" role="status">{{ told.telling()?.sentence }}</p>
+    }
     <ng-template #notification let-notice let-data="data">
       <div class="told" nabNotificationClose>
         <span>{{ data.sentence }}</span>
@@ -81,10 +96,12 @@ export class ToldPlace {
       'notification',
     );
 
+  protected readonly speaks = this.told.take(this);
+
   constructor() {
     effect(() => {
       const telling = this.told.telling();
-      if (!telling) return;
+      if (!telling || !this.speaks) return;
       this.notifications.template(this.notification(), {
         nzData: telling,
         nzDuration: STAYS_MS,
@@ -92,8 +109,8 @@ export class ToldPlace {
       });
     });
     inject(DestroyRef).onDestroy(() => {
-      this.told.forget();
-      this.notifications.remove();
+      if (this.speaks) this.notifications.remove();
+      this.told.leave(this);
     });
   }
 

@@ -7,7 +7,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NumberField } from '../fields';
 import { InvestigationStore } from '../investigation';
-import { Told, ToldPlace } from '../told';
+import { Told } from '../told';
 import { CountCheck } from './count-check';
 import { Metronome } from './metronome';
 import { TurnTally } from './turn-tally';
@@ -18,7 +18,7 @@ const PACE = 30;
 /** Counts turns while a coil is wound, and checks the count afterwards. */
 @Component({
   selector: 'nab-wind',
-  imports: [CountCheck, NumberField, NzButtonModule, NzProgressModule, RouterLink, ToldPlace],
+  imports: [CountCheck, NumberField, NzButtonModule, NzProgressModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './wind.html',

@@ -1,0 +1,3 @@
+export { RehearsalBar } from './rehearsal-bar';
+export { RehearsalPlayer, type BenchHand, type Moment } from './rehearsal-player';
+export { RehearseButton } from './rehearse-button';
