@@ -92,6 +92,7 @@ const ORDER = {
     'shelf',
     'investigation',
     'rehearsal',
+    'audience',
     'magnet',
     'shell-magnet',
     'compass',
@@ -105,6 +106,7 @@ const ORDER = {
     'field',
     'compare',
     'wire-and-compass',
+    'board',
     'home',
   ],
 };

@@ -63,6 +63,18 @@ const pages: Routes = [
     loadComponent: () => import('./shell-magnet/shell-magnet').then((m) => m.ShellMagnetPage),
   },
   {
+    path: 'vote/:poll',
+    title: 'Vote – Nab',
+    data: { bare: true },
+    loadComponent: () => import('./board/vote').then((m) => m.VotePage),
+  },
+  {
+    path: 'investigations/:id/board',
+    title: 'Board – Nab',
+    data: { bare: true },
+    loadComponent: () => import('./board/board').then((m) => m.BoardPage),
+  },
+  {
     path: 'investigations/:id',
     // Its page and what it shows are fetched side by side.
     canActivate: [
@@ -101,6 +113,12 @@ const pages: Routes = [
       {
         path: 'run',
         title: 'Run – Nab',
+        loadComponent: () => import('./run/run').then((m) => m.RunPage),
+      },
+      {
+        path: 'demonstrate',
+        title: 'Demonstrate – Nab',
+        data: { by: 'educator' },
         loadComponent: () => import('./run/run').then((m) => m.RunPage),
       },
       {

@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  NavigationEnd,
+  Router,
+  RouterLink,
+  RouterLinkActive,
+  RouterOutlet,
+  type ActivatedRouteSnapshot,
+} from '@angular/router';
+import { filter, map } from 'rxjs';
 import { SaveStatus } from '../notices';
 import { ThemeService } from './theme';
 
@@ -99,40 +108,55 @@ import { ThemeService } from './theme';
   `,
   template: `
     <a class="skip" href="#main" (click)="skip($event, main)">Skip to the content</a>
-    <header class="no-print">
-      <a class="name" routerLink="/" aria-label="Nab: all investigations">
-        <svg viewBox="0 0 32 32" aria-hidden="true">
-          <rect x="14" y="2" width="4" height="28" fill="var(--nab-steel)" />
-          <g fill="none" stroke="var(--nab-copper)" stroke-width="2.6" stroke-linecap="round">
-            <path d="M8 10 24 7.5M8 15.5 24 13M8 21 24 18.5" />
-          </g>
-        </svg>
-        Nab
-      </a>
-      <nav aria-label="Beside the investigations">
-        <a routerLink="/shelf" routerLinkActive="here" ariaCurrentWhenActive="page">Shelf</a>
-        <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page">Compare</a>
-        <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
-          >Wire and compass</a
-        >
-        <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
-          >Shell magnet</a
-        >
-      </nav>
-      <span class="spacer"></span>
-      <nab-save-status />
-      <button class="theme" type="button" (click)="theme.toggle()">
-        {{ theme.theme() === 'dark' ? 'Light' : 'Dark' }}
-      </button>
-    </header>
+    @if (!bare()) {
+      <header class="no-print">
+        <a class="name" routerLink="/" aria-label="Nab: all investigations">
+          <svg viewBox="0 0 32 32" aria-hidden="true">
+            <rect x="14" y="2" width="4" height="28" fill="var(--nab-steel)" />
+            <g fill="none" stroke="var(--nab-copper)" stroke-width="2.6" stroke-linecap="round">
+              <path d="M8 10 24 7.5M8 15.5 24 13M8 21 24 18.5" />
+            </g>
+          </svg>
+          Nab
+        </a>
+        <nav aria-label="Beside the investigations">
+          <a routerLink="/shelf" routerLinkActive="here" ariaCurrentWhenActive="page">Shelf</a>
+          <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page">Compare</a>
+          <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
+            >Wire and compass</a
+          >
+          <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
+            >Shell magnet</a
+          >
+        </nav>
+        <span class="spacer"></span>
+        <nab-save-status />
+        <button class="theme" type="button" (click)="theme.toggle()">
+          {{ theme.theme() === 'dark' ? 'Light' : 'Dark' }}
+        </button>
+      </header>
+    }
     <main #main id="main" tabindex="-1"><router-outlet /></main>
   `,
 })
 export class Frame {
   protected readonly theme = inject(ThemeService);
+  private readonly router = inject(Router);
+  /** A board or a telephone that votes has no business beside what it shows. */
+  protected readonly bare = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(() => isBare(this.router.routerState.snapshot.root)),
+    ),
+    { initialValue: false },
+  );
 
   protected skip(event: Event, main: HTMLElement): void {
     event.preventDefault();
     main.focus();
   }
+}
+
+function isBare({ data, firstChild }: ActivatedRouteSnapshot): boolean {
+  return data['bare'] === true || (firstChild !== null && isBare(firstChild));
 }

@@ -11,6 +11,7 @@ import {
   type ExperimentDocument,
   type Investigation,
   type Plan,
+  type Poll,
   type Prediction,
   type PredictionBody,
   type Reading,
@@ -45,7 +46,7 @@ import { benchStore, Outbox, restedValue, SavedDocument } from '../saving';
 import { Server, ServerAway, ServerRefusal } from '../server';
 import { ShelfStore } from '../shelf';
 import { caseText, levelWords } from '@nab/words';
-import { merged, united } from './merge';
+import { merged, replaced, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
 
@@ -102,6 +103,8 @@ export class InvestigationStore {
   readonly readings = computed((): readonly Reading[] =>
     united<Reading>(this.baseSignal()?.readings ?? [], this.outgoing('readings') as Reading[]),
   );
+  /** Votes of an audience, the first opened first. */
+  readonly polls = computed((): readonly Poll[] => this.baseSignal()?.polls ?? []);
   readonly folded = computed(() => foldTrials(this.readings()));
   readonly trials = computed(() => this.folded().trials);
 
@@ -202,6 +205,12 @@ export class InvestigationStore {
     else this.adopt(found);
   }
 
+  /** A vote as it now stands at the server. */
+  takePoll(poll: Poll): void {
+    const base = this.baseSignal();
+    if (base) this.setBase({ ...base, polls: replaced(base.polls ?? [], [poll]) });
+  }
+
   addPrediction(body: PredictionBody): Promise<string> {
     return this.outbox.addPrediction(this.idSignal(), body);
   }
@@ -220,7 +229,8 @@ export class InvestigationStore {
     }
   }
 
-  private merge(fresh: Investigation): void {
+  /** Takes in what the server has now. */
+  merge(fresh: Investigation): void {
     const base = this.baseSignal();
     if (base?.id !== fresh.id) return;
     this.planSignal()?.refresh({ version: fresh.version, value: fresh.plan });

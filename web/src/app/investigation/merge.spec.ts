@@ -53,3 +53,33 @@ describe('what a poll brings', () => {
     expect(merged(base, investigation())).toBe(base);
   });
 });
+
+describe('votes', () => {
+  const poll = (change: object = {}) => ({
+    id: idOf(400),
+    levelId: idOf(1),
+    seriesId: null,
+    question: 'Will it hold?',
+    choices: [1, 0].map((value) => ({ value, name: `${value}` })),
+    hands: [1, 2],
+    telephones: [0, 0],
+    actor: 'educator' as const,
+    openedAt: '2026-10-07T09:00:00.000Z',
+    closedAt: null,
+    ...change,
+  });
+
+  it('come as the server has them', () => {
+    const fresh = investigation({ polls: [poll({ telephones: [3, 1] })] });
+    expect(merged(investigation({ polls: [poll()] }), fresh).polls).toEqual(fresh.polls);
+    expect(merged(investigation(), fresh).polls).toEqual(fresh.polls);
+    const base = investigation({ polls: [poll()] });
+    expect(merged(base, investigation({ polls: [poll()] }))).toBe(base);
+  });
+
+  it('that are closed stay closed, though an older answer comes late', () => {
+    const closed = poll({ hands: [4, 2], closedAt: '2026-10-07T09:05:00.000Z' });
+    const late = investigation({ polls: [poll({ telephones: [9, 9] })] });
+    expect(merged(investigation({ polls: [closed] }), late).polls).toEqual([closed]);
+  });
+});

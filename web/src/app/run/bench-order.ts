@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { USUAL_LESSON, type Trial } from '@nab/contract';
-import { nextInOrder, restNeeded, timetableOf, type Heated } from '@nab/core';
+import { nextInOrder, onTimeIn, restNeeded, timetableOf, type Heated } from '@nab/core';
 import { interval } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../investigation';
@@ -61,9 +61,12 @@ export class BenchOrder {
     const [tasks, cases] = [this.tasks(), this.store.cases()];
     const task = tasks.find(({ place }) => keyOf(cases[place]!) === keyOf(one));
     const coil = one.trialled?.coil;
-    if (!task || !coil) return 0;
+    if (!coil) return 0;
+    // What no group may try is no task: it is a coil by itself.
     const alike = new Set(
-      tasks.filter((t) => t.coil === task.coil).map(({ place }) => keyOf(cases[place]!)),
+      task
+        ? tasks.filter((t) => t.coil === task.coil).map(({ place }) => keyOf(cases[place]!))
+        : [keyOf(one)],
     );
     // Magnets that go round were warmed by whoever had them before.
     const shared = this.settings().arrangement === 'go-round';
@@ -73,7 +76,13 @@ export class BenchOrder {
       .filter(({ current }) => shared || current.groupId === groupId)
       .flatMap((trial) => this.heatedBy(trial));
     heated.push(...just.map(({ on, off }) => ({ coil, on, off })));
-    return Math.ceil(restNeeded(heated, { coil, on: task.on }, this.now() / 1000));
+    return Math.ceil(
+      restNeeded(
+        heated,
+        { coil, on: task?.on ?? onTimeIn(coil, this.planned()) },
+        this.now() / 1000,
+      ),
+    );
   }
 
   private heatedBy({ history, current }: Trial): Heated[] {

@@ -2,6 +2,8 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { predictionFor, type DesignDocument, type Trial } from '@nab/contract';
 import { ceilingOf, trialOnTime } from '@nab/core';
 import { cautionText, measuredText, objectWord } from '@nab/words';
+import { ActivatedRoute } from '@angular/router';
+import { asked } from '../audience';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { BenchOrder, keyOf } from './bench-order';
 
@@ -21,9 +23,18 @@ export class BenchPlace {
   readonly group = computed(
     () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
   );
+  /** Whether this is the educator's screen, which alone shows what no group may switch on. */
+  readonly educator =
+    inject(ActivatedRoute, { optional: true })?.snapshot.data['by'] === 'educator';
+  /** Levels that an adult alone may switch on, and that no group is offered. */
+  readonly kept = computed(() => (this.educator ? [] : this.store.cases().filter(isForAdults)));
   /** Levels with how many of this group's trials are done. */
+  private readonly offered = computed(() => {
+    const kept = this.kept();
+    return this.store.cases().filter((one) => !kept.includes(one));
+  });
   readonly cases = computed(() =>
-    this.store.cases().map((one) => ({
+    this.offered().map((one) => ({
       ...one,
       key: keyOf(one),
       done: this.trialsAt(one).length,
@@ -37,7 +48,14 @@ export class BenchPlace {
   readonly current = computed(() => {
     const cases = this.cases();
     const wanted = this.chosen() ?? this.next();
-    return cases.find((one) => one.key === wanted) ?? cases[cases.length - 1]!;
+    // Where no group is offered anything, the page says so and shows none of it.
+    const none = { ...this.store.cases()[0]!, key: '', done: 0 };
+    return (
+      cases.find((one) => one.key === wanted) ??
+      cases.find(({ done }) => done < this.plan().repeats) ??
+      cases[cases.length - 1] ??
+      none
+    );
   });
   readonly trialNumber = computed(() => this.current().done + 1);
   readonly isExtra = computed(() => this.current().done >= this.plan().repeats);
@@ -64,11 +82,20 @@ export class BenchPlace {
       ({ code }) => code === 'limited-on-time' || code === 'near-short-circuit',
     ),
   );
-  /** Why this level must not be run, or null. */
+  /** Why this level must not be run, or null. What is for adults is run by one. */
   readonly forbidden = computed(() => {
     const { fault, stops } = this.current();
-    return fault ?? (stops[0] ? cautionText(stops[0]) : null);
+    const others = stops.filter(({ code }) => code !== FOR_ADULTS || !this.educator);
+    return fault ?? (others[0] ? cautionText(others[0]) : null);
   });
+  /** What an adult reads and ticks before this level is run; empty where it needs no adult. */
+  readonly toTick = computed((): readonly string[] => {
+    const current = this.current();
+    if (!this.educator || !isForAdults(current)) return [];
+    return [...current.stops, ...current.cautions].map(cautionText);
+  });
+  /** What an audience could vote on before this trial. */
+  readonly asked = computed(() => asked(this.measure(), this.plan(), this.current()));
   /** The most that can be read here, a count or SI; null without a limit. */
   readonly most = computed(() => ceilingOf(this.measure(), this.plan().traySize));
   /** What is lifted, in the plural. */
@@ -97,5 +124,10 @@ export class BenchPlace {
       .filter(({ current }) => current.groupId === id && keyOf(current) === keyOf(at));
   }
 }
+
+/** The caution of a supply that no pupil may have. */
+const FOR_ADULTS = 'demonstration-only';
+const isForAdults = ({ stops }: Pick<NamedCase, 'stops'>): boolean =>
+  stops.some(({ code }) => code === FOR_ADULTS);
 
 const groupKey = (investigationId: string): string => `nab-group:${investigationId}`;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { PollChoice } from '@nab/contract';
 import { CoreError, parseQuantity, type Measure } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CountPad } from './count-pad';
@@ -24,6 +25,7 @@ export interface Guess {
     }
     .choices {
       display: flex;
+      flex-wrap: wrap;
       gap: 12px;
     }
     .big {
@@ -46,8 +48,17 @@ export interface Guess {
       }
       @case ('choice') {
         <div class="choices" role="group" aria-label="We predict">
-          <button nz-button type="button" class="big" (click)="choose(1)">It will hold</button>
-          <button nz-button type="button" class="big" (click)="choose(0)">It will drop</button>
+          @for (choice of choices(); track choice.value; let first = $first) {
+            <button
+              nz-button
+              type="button"
+              class="big"
+              [attr.data-first]="first ? true : null"
+              (click)="choose(choice.value)"
+            >
+              {{ choice.name }}
+            </button>
+          }
         </div>
       }
       @default {
@@ -73,6 +84,8 @@ export class GuessPad {
   readonly measure = input.required<Measure>();
   /** The most that it can be; null without a limit. */
   readonly most = input<number | null>(null);
+  /** What can be chosen, where it is a matter of a few; null where it is not. */
+  readonly choices = input<readonly PollChoice[] | null>(null);
   readonly guessed = output<Guess>();
   protected readonly count = signal<number | null>(null);
   protected readonly text = signal('');
@@ -80,8 +93,8 @@ export class GuessPad {
 
   protected readonly kind = computed(() => {
     const { data } = this.measure();
+    if (this.choices() !== null) return 'choice';
     if (data === 'count' || data === 'objects') return 'count';
-    if (data === 'yes-no') return 'choice';
     return data === 'words' ? 'words' : 'quantity';
   });
   protected readonly hint = computed(() =>

@@ -1,6 +1,7 @@
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { TestBed } from '@angular/core/testing';
 import { measureOf, type MeasureId } from '@nab/core';
+import type { PollChoice } from '@nab/contract';
 import { idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { PadHarness } from '../../../testing/pad-harness';
@@ -99,9 +100,10 @@ describe('the pad for what was read', () => {
 });
 
 describe('the pad for a prediction', () => {
-  async function guessPad(measure: MeasureId) {
+  async function guessPad(measure: MeasureId, choices: readonly PollChoice[] | null = null) {
     const fixture = TestBed.createComponent(GuessPad);
     fixture.componentRef.setInput('measure', measureOf(measure));
+    fixture.componentRef.setInput('choices', choices);
     const guesses: Guess[] = [];
     fixture.componentInstance.guessed.subscribe((guess) => guesses.push(guess));
     const pad = await TestbedHarnessEnvironment.harnessForFixture(fixture, PadHarness);
@@ -128,8 +130,11 @@ describe('the pad for a prediction', () => {
     expect(guesses).toEqual([{ value: 1.5, words: null }]);
   });
 
-  it('is two big buttons for yes and no, and a sentence for words', async () => {
-    const choice = await guessPad('load-yes-no');
+  it('is a big button for each of a few, and a sentence for words', async () => {
+    const choice = await guessPad('load-yes-no', [
+      { value: 1, name: 'It will hold' },
+      { value: 0, name: 'It will drop' },
+    ]);
     await choice.pad.press('It will drop');
     expect(choice.guesses).toEqual([{ value: 0, words: null }]);
     const words = await guessPad('sentence');

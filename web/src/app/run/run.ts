@@ -10,6 +10,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
 import { FLAGS, type ReadingBody, type Trial } from '@nab/contract';
 import { remarksOn, type Remark } from '@nab/core';
@@ -19,12 +20,14 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
 import { More } from '../fields';
+import { AskAudience, type Voted } from '../audience';
 import { BenchClock, InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { RehearsalPlayer, RehearseButton } from '../rehearsal';
 import { NotKept } from '../saving';
 import { BenchOrder, keyOf } from './bench-order';
 import { BenchPlace } from './bench-place';
+import { CautionTicks } from './caution-ticks';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { GuessPad, type Guess } from './guess-pad';
@@ -59,10 +62,13 @@ const SCATTER = 0.25;
 @Component({
   selector: 'nab-run',
   imports: [
+    AskAudience,
+    CautionTicks,
     CountPad,
     GuessPad,
     HangingPad,
     More,
+    NgTemplateOutlet,
     Notice,
     NumberGrid,
     NzButtonModule,
@@ -92,6 +98,11 @@ export class RunPage {
   protected readonly secondsText = secondsText;
   protected readonly flagNames = FLAGS;
 
+  /** Levels whose cautions an adult has ticked, all of them, since this page was opened. */
+  private readonly ticked = signal<ReadonlySet<string>>(new Set());
+  protected readonly mustTick = computed(
+    () => this.at.toTick().length > 0 && !this.ticked().has(this.at.current().key),
+  );
   private readonly moved = signal<Stage | null>(null);
   protected readonly last = signal<Last | null>(null);
   protected readonly complaint = signal<string | null>(null);
@@ -147,13 +158,24 @@ export class RunPage {
         levelId,
         seriesId,
         ...guess,
-        actor: this.store.groupActor(),
+        actor: this.trial.actor(),
         recordedAt: this.clock.iso(),
       });
       this.last.set(null);
       this.saidSignal.set(`Prediction saved: ${this.at.predictionText()}.`);
       this.moveTo(this.protocol().offCheck ? 'off' : 'on');
     });
+  }
+
+  /** What most of an audience said becomes the prediction. */
+  protected async voted({ poll, most, votes }: Voted): Promise<void> {
+    const name = poll.choices.find(({ value }) => value === most)?.name ?? '';
+    await this.savePrediction({ value: most, words: `Vote of ${votes}, most for: ${name}` });
+  }
+
+  protected allTicked(): void {
+    this.ticked.update((keys) => new Set([...keys, this.at.current().key]));
+    this.focusStage();
   }
 
   /** From the check with the current off, or at once where there is none; starts the clock. */
@@ -328,6 +350,14 @@ export class RunPage {
   protected backTo(stage: Stage): void {
     this.trial.countdown.reset();
     this.moveTo(stage);
+  }
+
+  /** Which levels no group is offered. */
+  protected keptText(): string {
+    const names = this.at.kept().map(({ name }) => name);
+    return names.length === this.store.cases().length
+      ? 'This is a demonstration.'
+      : `A demonstration: ${names.join(', ')}.`;
   }
 
   protected doneText(done: number): string {

@@ -76,6 +76,12 @@ export class TrialInHand {
     );
   });
 
+  /** From whom a record comes that is made at this bench. */
+  readonly actor = computed(() => {
+    const actor = this.store.groupActor();
+    return actor === 'group' && this.at.educator ? 'educator' : actor;
+  });
+
   constructor() {
     this.form.reset();
   }
@@ -120,7 +126,7 @@ export class TrialInHand {
       },
       flags: this.flags(),
       note: this.note().trim().slice(0, 500),
-      actor: this.store.groupActor(),
+      actor: this.actor(),
       recordedAt: this.clock.iso(),
       corrects: null,
       reason: null,

@@ -8,6 +8,8 @@ import type {
   NewInvestigation,
   PlaceBody,
   PlanUpdate,
+  Poll,
+  PollBody,
   Printing,
   Problem,
   RiskNote,
@@ -15,6 +17,7 @@ import type {
   SheetPage,
   VersionedDesign,
   VersionedShelfItem,
+  VoteBody,
 } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
 import { catchError, ReplaySubject, timeout, type Observable } from 'rxjs';
@@ -86,6 +89,20 @@ export class Server {
   /** The risk notes that the school wrote last; none when it never did. */
   riskNotes(): Observable<RiskNote[]> {
     return this.guard(this.http.get<RiskNote[]>('/api/risk-notes'));
+  }
+
+  poll(id: string): Observable<Poll> {
+    return this.guard(this.http.get<Poll>(`/api/polls/${id}`));
+  }
+
+  /** Opens a vote, counts its hands, or closes it. */
+  writePoll(id: string, body: PollBody): Observable<Poll> {
+    return this.guard(this.http.put<Poll>(`/api/polls/${id}`, body));
+  }
+
+  /** One telephone's vote. */
+  vote(id: string, voter: string, body: VoteBody): Observable<Poll> {
+    return this.guard(this.http.put<Poll>(`/api/polls/${id}/votes/${voter}`, body));
   }
 
   shelf(): Observable<VersionedShelfItem[]> {

@@ -1,0 +1,40 @@
+import { startSubject, measureOf, type Subject } from '@nab/core';
+import { describe, expect, it } from 'vitest';
+import { asked } from './asked';
+
+/** A shell magnet on so many cells. */
+function onCells(series: number): { name: string; subject: Subject } {
+  const { experiment, design } = startSubject('shell-magnet') as Extract<
+    Subject,
+    { experiment: 'shell-magnet' }
+  >;
+  return {
+    name: '2 sheets',
+    subject: { experiment, design: { ...design, supply: { ...design.supply, series } } },
+  };
+}
+
+describe('what an audience is asked', () => {
+  it('is whether it holds, of one load', () => {
+    const found = asked(measureOf('load-yes-no'), { load: '5 kg' }, onCells(4))!;
+    expect(found.question).toBe('2 sheets: will it hold 5 kg?');
+    expect(found.choices.map(({ value }) => value)).toEqual([1, 0]);
+  });
+
+  it('is one number of cells of those there are', () => {
+    const found = asked(measureOf('fewest-cells'), { load: '10 kg' }, onCells(3))!;
+    expect(found.question).toBe('2 sheets: how few cells will hold 10 kg?');
+    expect(found.choices).toEqual([
+      { value: 1, name: '1 cell' },
+      { value: 2, name: '2 cells' },
+      { value: 3, name: '3 cells' },
+    ]);
+  });
+
+  it('is nothing where there is nothing to choose from', () => {
+    expect(asked(measureOf('fewest-cells'), { load: '10 kg' }, onCells(1))).toBeNull();
+    for (const measure of ['objects-one-end', 'load-held', 'sentence'] as const) {
+      expect(asked(measureOf(measure), { load: null }, onCells(3))).toBeNull();
+    }
+  });
+});

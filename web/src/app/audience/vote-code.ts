@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, signal } from '@angular/core';
+import { toDataURL } from 'qrcode';
+
+/** Hosts that only this machine can reach. */
+const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
+
+/** Where telephones vote: as a code to be photographed, and as an address. */
+@Component({
+  selector: 'nab-vote-code',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 4px;
+      justify-items: center;
+      max-width: 190px;
+      text-align: center;
+    }
+    img {
+      width: 132px;
+      height: 132px;
+      image-rendering: pixelated;
+      background: #fff;
+    }
+    .large img {
+      width: 300px;
+      height: 300px;
+    }
+    p {
+      margin: 0;
+      font-size: 14px;
+      overflow-wrap: anywhere;
+    }
+  `,
+  host: { '[class.large]': 'large()' },
+  template: `
+    @if (reachable()) {
+      @if (picture(); as source) {
+        <img [src]="source" [alt]="'Code of ' + address()" />
+      }
+      <p>{{ address() }}</p>
+    } @else if (!large()) {
+      <p class="nab-soft">
+        Telephones cannot vote: only this machine reaches Nab at {{ host }}. Count the hands.
+      </p>
+    }
+  `,
+})
+export class VoteCode {
+  /** Of the vote. */
+  readonly id = input.required<string>();
+  readonly large = input(false);
+  protected readonly host = location.host;
+  protected readonly address = computed(() => `${location.origin}/vote/${this.id()}`);
+  protected readonly reachable = signal(!LOOPBACK.includes(location.hostname));
+  protected readonly picture = signal<string | null>(null);
+
+  constructor() {
+    effect(() => {
+      const address = this.address();
+      void toDataURL(address, { margin: 2, scale: 8 }).then((source) => this.picture.set(source));
+    });
+  }
+}
