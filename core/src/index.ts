@@ -11,6 +11,7 @@ export * from './fem/index.js';
 export * from './field-picture/index.js';
 export * from './findings/index.js';
 export * from './heat/index.js';
+export * from './instruments/index.js';
 export * from './keeper/index.js';
 export * from './lesson/index.js';
 export * from './schedule/index.js';

@@ -3,7 +3,14 @@ import { balancedOrders, restBefore, warmthOf } from '../schedule/index.js';
 import { trialOnTime } from '../coil/index.js';
 import { casesOf } from '../lesson/index.js';
 import { measureOf, type MeasureId, type Outcome } from '../measures/index.js';
-import { nextInOrder, remarksOn, restNeeded, warmthAt, type ReadAt } from './index.js';
+import {
+  nextInOrder,
+  remarksOn,
+  restNeeded,
+  warmestBefore,
+  warmthAt,
+  type ReadAt,
+} from './index.js';
 import { nail } from '../../testing/designs.js';
 
 describe('what a group tries next', () => {
@@ -64,6 +71,17 @@ describe('rest at the bench', () => {
     expect(rests[0]! - rests[1]!).toBeCloseTo(10, 6);
     expect(rests[1]! - rests[2]!).toBeCloseTo(10, 6);
     expect(restNeeded(heated, { coil, on: 0.7 * most }, 80)).toBeGreaterThan(rests[0]!);
+  });
+
+  it('is over where the coil is no warmer than it may be before the next trial', () => {
+    const on = 0.5 * most;
+    const { heats } = warmthOf(coil, on);
+    const { touchLimit, lump } = coil;
+    const warmest = warmestBefore({ coil, on });
+    // From there the trial ends at what may be touched.
+    expect(warmest + heats * (touchLimit - lump.ambient)).toBeCloseTo(touchLimit, 9);
+    expect(warmestBefore({ coil, on: 0.1 * most })).toBeGreaterThan(warmest);
+    expect(warmestBefore({ coil, on: 100 * most })).toBeCloseTo(lump.ambient, 9);
   });
 
   it('does not depend on the order in which trials arrive, and survives a clock set back', () => {

@@ -8,4 +8,4 @@ export {
 export { nextLoad, type Expected, type Hung } from './ladder.js';
 export { nextInOrder } from './order.js';
 export { remarksOn, type ReadAt, type Remark } from './remarks.js';
-export { restNeeded, warmthAt, type Heated } from './rest.js';
+export { restNeeded, warmestBefore, warmthAt, type Heated } from './rest.js';

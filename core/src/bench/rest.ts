@@ -40,3 +40,19 @@ export function restNeeded(
 ): number {
   return restBefore(warmthAt(heated, now), warmthOf(next.coil, next.on));
 }
+
+/**
+ * The warmest that the winding may be before it is switched on for a time, °C: from there it does not
+ * pass what may be touched. At most the room where it may never be on so long.
+ */
+export function warmestBefore({
+  coil,
+  on,
+}: {
+  readonly coil: WoundCoil;
+  readonly on: number;
+}): number {
+  const { ambient } = coil.lump;
+  const { heats } = warmthOf(coil, on);
+  return ambient + Math.max(0, 1 - heats) * Math.max(0, coil.touchLimit - ambient);
+}

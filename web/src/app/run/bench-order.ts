@@ -1,6 +1,15 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { USUAL_LESSON, type Trial } from '@nab/contract';
-import { nextInOrder, onTimeIn, restNeeded, timetableOf, type Heated } from '@nab/core';
+import {
+  nextInOrder,
+  onTimeIn,
+  restNeeded,
+  timetableOf,
+  warmestBefore,
+  warmthAt,
+  type Heated,
+  type WoundCoil,
+} from '@nab/core';
 import { interval } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../investigation';
@@ -58,10 +67,34 @@ export class BenchOrder {
    * @param just what was done in this trial, which is not saved yet.
    */
   restOf(groupId: string, one: NamedCase, just: readonly Step[] = []): number {
+    const next = this.nextOn(groupId, one, just);
+    return next ? Math.ceil(restNeeded(next.heated, next, this.now() / 1000)) : 0;
+  }
+
+  /** What a thermometer may show before this level is tried, and what it is thought to show now, °C. */
+  temperaturesOf(
+    groupId: string,
+    one: NamedCase,
+    just: readonly Step[] = [],
+  ): { readonly warmest: number; readonly now: number } | null {
+    const next = this.nextOn(groupId, one, just);
+    if (!next) return null;
+    const { ambient } = next.coil.lump;
+    const way = next.coil.touchLimit - ambient;
+    const warmth = warmthAt(next.heated, this.clock.now() / 1000);
+    return { warmest: warmestBefore(next), now: ambient + warmth * way };
+  }
+
+  /** The coil of a level, for how long it is on next, and what it went through. */
+  private nextOn(
+    groupId: string,
+    one: NamedCase,
+    just: readonly Step[],
+  ): { readonly coil: WoundCoil; readonly on: number; readonly heated: readonly Heated[] } | null {
     const [tasks, cases] = [this.tasks(), this.store.cases()];
     const task = tasks.find(({ place }) => keyOf(cases[place]!) === keyOf(one));
     const coil = one.trialled?.coil;
-    if (!coil) return 0;
+    if (!coil) return null;
     // What no group may try is no task: it is a coil by itself.
     const alike = new Set(
       task
@@ -76,13 +109,7 @@ export class BenchOrder {
       .filter(({ current }) => shared || current.groupId === groupId)
       .flatMap((trial) => this.heatedBy(trial));
     heated.push(...just.map(({ on, off }) => ({ coil, on, off })));
-    return Math.ceil(
-      restNeeded(
-        heated,
-        { coil, on: task?.on ?? onTimeIn(coil, this.planned()) },
-        this.now() / 1000,
-      ),
-    );
+    return { coil, on: task?.on ?? onTimeIn(coil, this.planned()), heated };
   }
 
   private heatedBy({ history, current }: Trial): Heated[] {

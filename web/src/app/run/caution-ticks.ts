@@ -20,6 +20,13 @@ import { Notice } from '../notices';
     }
     .list ::ng-deep label {
       font-size: 17px;
+      align-items: flex-start;
+    }
+    .go {
+      position: sticky;
+      bottom: 0;
+      padding: 10px 0;
+      background: var(--nab-sheet);
     }
   `,
   template: `
@@ -34,7 +41,7 @@ import { Notice } from '../notices';
       [ngModel]="done()"
       (ngModelChange)="done.set($event ?? [])"
     />
-    <div>
+    <div class="go">
       <button
         nz-button
         nzType="primary"

@@ -28,12 +28,14 @@ import { NotKept } from '../saving';
 import { BenchOrder, keyOf } from './bench-order';
 import { BenchPlace } from './bench-place';
 import { CautionTicks } from './caution-ticks';
+import { CoilThermometer } from './coil-thermometer';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { GuessPad, type Guess } from './guess-pad';
 import { HangingPad, type Answer } from './hanging-pad';
 import { NumberGrid } from './number-grid';
 import { OutcomePad } from './outcome-pad';
+import { ReadingOff } from './reading-off';
 import { RehearsingHand } from './rehearsing';
 import { SwitchOn } from './switch-on';
 import { TrialInHand } from './trial-in-hand';
@@ -64,6 +66,7 @@ const SCATTER = 0.25;
   imports: [
     AskAudience,
     CautionTicks,
+    CoilThermometer,
     CountPad,
     GuessPad,
     HangingPad,
@@ -75,6 +78,7 @@ const SCATTER = 0.25;
     NzInputModule,
     NzModalModule,
     OutcomePad,
+    ReadingOff,
     RehearseButton,
     RouterLink,
     SwitchOn,

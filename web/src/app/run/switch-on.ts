@@ -40,6 +40,7 @@ import { Notice } from '../notices';
         </nab-notice>
         <button nz-button type="button" (click)="cool.emit()">It feels cool already</button>
       </div>
+      <ng-content />
     }
     <button
       nz-button

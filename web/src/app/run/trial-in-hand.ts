@@ -50,6 +50,10 @@ export class TrialInHand {
       ? 0
       : this.order.restOf(this.at.group().id, this.at.current(), this.hanging.steps()),
   );
+  /** By thermometer, °C: how warm the coil may be before this trial, and how warm it is thought to be. */
+  temperatures(): { readonly warmest: number; readonly now: number } | null {
+    return this.order.temperaturesOf(this.at.group().id, this.at.current(), this.hanging.steps());
+  }
   readonly left = computed(() =>
     Math.max(0, Math.ceil(this.at.onLimit() - this.countdown.elapsed())),
   );

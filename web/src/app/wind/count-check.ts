@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { CoreError, countTurns, parseQuantity, type Shown, type WoundCoil } from '@nab/core';
 import { checkWords } from '@nab/words';
 import { ChoiceField, QuantityField } from '../fields';
+import { ReadOff } from '../instruments';
 import { Notice } from '../notices';
 
 /** What the count is checked by; its field, and how exact such a thing usually is. */
@@ -21,7 +22,7 @@ const BY = {
 /** Turns by ohmmeter or by scale: how many are there really, and is it worth to count again? */
 @Component({
   selector: 'nab-count-check',
-  imports: [ChoiceField, Notice, QuantityField],
+  imports: [ChoiceField, Notice, QuantityField, ReadOff],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -55,6 +56,11 @@ const BY = {
         (valueChange)="exact.set($event)"
       />
     </div>
+    <nab-read-off
+      [kind]="by() === 'mass' ? 'scale' : 'multimeter'"
+      [truth]="truth()"
+      (read)="shown.set($event.text)"
+    />
     @if (verdict(); as said) {
       <nab-notice [state]="said.state">{{ said.text }}</nab-notice>
     }
@@ -69,6 +75,13 @@ export class CountCheck {
   protected readonly shown = signal('');
   protected readonly exact = signal<string>(BY.resistance.exact);
   protected readonly field = computed(() => BY[this.by()]);
+
+  /** What the coil as it was planned would show: nothing here is kept, so that one may practise. */
+  protected readonly truth = computed(() => {
+    const { coilResistance, wireLength } = this.coil();
+    const there = this.by() === 'mass' ? wireLength * this.massOfMetre() : coilResistance;
+    return () => there;
+  });
 
   private readonly read = computed(() => ({
     shown: this.parse(this.shown()),
