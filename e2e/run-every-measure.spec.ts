@@ -188,7 +188,7 @@ const WALKS: readonly Walk[] = [
 ];
 
 for (const walk of WALKS) {
-  test(`${measureOf(walk.measure).name}: every state fits a tablet and is accessible`, async ({
+  test(`${measureOf(walk.measure).name}: every state fits tablet and telephone and is accessible`, async ({
     page,
     request,
   }) => {
@@ -242,11 +242,18 @@ async function rested(page: Page): Promise<void> {
   if (await cool.isVisible()) await cool.click();
 }
 
+/** On a tablet and on a telephone the main action is there without scrolling. */
 async function fits(page: Page, main: Locator): Promise<void> {
-  await expect(main).toBeVisible();
-  await page.evaluate(() => scrollTo(0, 0));
-  const box = (await main.boundingBox())!;
-  expect(box.y + box.height).toBeLessThanOrEqual(768);
+  for (const size of [
+    { width: 390, height: 844 },
+    { width: 1024, height: 768 },
+  ]) {
+    await page.setViewportSize(size);
+    await expect(main).toBeVisible();
+    await page.evaluate(() => scrollTo(0, 0));
+    const box = (await main.boundingBox())!;
+    expect(box.y + box.height, `lower edge at ${size.width}`).toBeLessThanOrEqual(size.height);
+  }
 }
 
 test('what groups said of their predictions in words stands in the findings', async ({

@@ -1,11 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { casesOf } from '@nab/core';
 import {
+  cameOf,
   check,
   foldTrials,
   planSchema,
   readingSchema,
   toLessonPlan,
+  votesOf,
   type Investigation,
   type InvestigationSummary,
 } from '@nab/contract';
@@ -48,6 +50,20 @@ describe('the demo', () => {
       }
       const lesson = toLessonPlan(whole.plan, whole.design.design);
       expect(casesOf(lesson).map(({ fault }) => fault)).toEqual(casesOf(lesson).map(() => null));
+    }
+  });
+
+  it('has votes of an audience, each closed before what came of it', async () => {
+    const { body: list } = await bench.send('GET', '/api/investigations');
+    const { id } = (list as InvestigationSummary[]).find(
+      ({ measure }) => measure === 'fewest-cells',
+    )!;
+    const whole = (await bench.send('GET', `/api/investigations/${id}`)).body as Investigation;
+    const { trials } = foldTrials(whole.readings);
+    expect(whole.polls.length).toBeGreaterThan(1);
+    for (const poll of whole.polls) {
+      expect(votesOf(poll).reduce((a, b) => a + b, 0)).toBe(34);
+      expect(cameOf(poll, trials)).not.toBeNull();
     }
   });
 

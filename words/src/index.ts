@@ -55,4 +55,5 @@ export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
 export { coilsOf, type CoilOf } from './coils.js';
+export { asked, type Asked } from './asked.js';
 export { voteText } from './votes.js';

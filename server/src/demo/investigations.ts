@@ -42,6 +42,8 @@ export interface DemoPlan extends Pick<
   readonly hold?: Plan['hold'];
   /** What is unlike the usual lesson. */
   readonly lesson?: Partial<LessonSettings>;
+  /** People who voted before the first trial of a level. */
+  readonly audience?: number;
   readonly class: DemoClass;
   /** Share of the planned trials that have been done. */
   readonly done: number;
@@ -201,6 +203,7 @@ export const DEMO_PLANS: readonly DemoPlan[] = [
     startsAt: '2026-11-20T10:00:00Z',
     seed: 47,
     lesson: { length: 90, arrangement: 'wound-before' },
+    audience: 34,
   },
   {
     title: 'Does the needle turn farther with more current?',

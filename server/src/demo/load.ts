@@ -10,8 +10,9 @@ import {
   type Random,
   type SimulatedClass,
 } from '@nab/core';
+import { asked, caseText } from '@nab/words';
 import type { CreationAttributes, Sequelize } from 'sequelize';
-import { InvestigationRow, PredictionRow, ReadingRow } from '../database/index.js';
+import { InvestigationRow, PollRow, PredictionRow, ReadingRow } from '../database/index.js';
 import { insertDesign } from '../designs/index.js';
 import { insertInvestigation } from '../investigations/index.js';
 import { findShelfItem, insertShelfItem, wasRemoved } from '../shelf/index.js';
@@ -35,9 +36,10 @@ export async function loadDemo(sequelize: Sequelize): Promise<number> {
       await insertDesign(designId, plan.design, 'rehearsal', transaction);
       const made = { actor: 'rehearsal', demo: true } as const;
       await insertInvestigation(id, designId, full, made, transaction);
-      const { predictions, readings } = simulateTrials(plan, full, random);
+      const { predictions, readings, polls } = simulateTrials(plan, full, random);
       await PredictionRow.bulkCreate(predictions, { transaction });
       await ReadingRow.bulkCreate(readings, { transaction });
+      await PollRow.bulkCreate(polls, { transaction });
       return 1;
     });
   }
@@ -89,6 +91,7 @@ function planOf(plan: DemoPlan, random: Random): Plan {
 
 type Reading = CreationAttributes<ReadingRow>;
 type Prediction = CreationAttributes<PredictionRow>;
+type Vote = CreationAttributes<PollRow>;
 
 /** Seconds from one trial of a group to the next, and from one group to the other. */
 const PACE_S = 95;
@@ -98,7 +101,7 @@ function simulateTrials(
   plan: DemoPlan,
   full: Plan,
   random: Random,
-): { predictions: Prediction[]; readings: Reading[] } {
+): { predictions: Prediction[]; readings: Reading[]; polls: Vote[] } {
   const lesson = toLessonPlan(full, plan.design);
   const measure = measureOf(full.measure);
   const { load } = lesson.conditions;
@@ -151,7 +154,51 @@ function simulateTrials(
     });
   });
   readings.push(...slips(readings, random));
-  return { predictions, readings };
+  const polls = able
+    .filter(({ levelId }) => readings.some((reading) => reading.levelId === levelId))
+    .flatMap((of) => voteAt(plan, full, of, readings, room, random));
+  return { predictions, readings, polls };
+}
+
+/** What an audience voted before the first trial at a level. */
+function voteAt(
+  { audience }: DemoPlan,
+  full: Plan,
+  of: Case,
+  readings: readonly Reading[],
+  room: SimulatedClass,
+  random: Random,
+): Vote[] {
+  const measure = measureOf(full.measure);
+  const question = asked(measure, full, { ...of, name: caseText(full, of) });
+  if (audience === undefined || question === null) return [];
+  const said = Array.from({ length: audience }, () =>
+    simulateGuess(measure, of.forecast!.value, room, random),
+  );
+  const hands = question.choices.map(() => 0);
+  for (const guess of said) {
+    // Whoever thinks of more or fewer than there are raises a hand for the nearest.
+    const near = question.choices.map(({ value }) => Math.abs(value - guess));
+    hands[near.indexOf(Math.min(...near))]! += 1;
+  }
+  const first = Math.min(
+    ...readings
+      .filter(({ levelId, seriesId }) => levelId === of.levelId && seriesId === of.seriesId)
+      .map(({ recordedAt }) => recordedAt.getTime()),
+  );
+  return [
+    {
+      id: uuidFrom(random),
+      levelId: of.levelId,
+      seriesId: of.seriesId,
+      question: question.question,
+      choices: [...question.choices],
+      hands,
+      actor: 'rehearsal',
+      openedAt: new Date(first - 40_000),
+      closedAt: new Date(first - 10_000),
+    },
+  ];
 }
 
 function onTimeOf({ trialled }: Case, random: Random): number {

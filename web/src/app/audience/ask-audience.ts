@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { favourite, pollAt, votesOf, type Poll } from '@nab/contract';
+import type { Asked } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { BenchClock, InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
-import type { Asked } from './asked';
 import { OpenPoll } from './open-poll';
 import { VoteCode } from './vote-code';
 import { HandCount } from './hand-count';

@@ -54,7 +54,12 @@ const LOOK_MS = 2000;
     @switch (store.load()) {
       @case ('ready') {
         @if (latest(); as poll) {
-          <h1>{{ poll.question }}</h1>
+          <h1>
+            {{ poll.question }}
+            @if (store.demo() || store.rehearsalOf()) {
+              <span class="nab-invented">invented data</span>
+            }
+          </h1>
           <div class="open">
             <nab-vote-result [poll]="poll" [came]="came(poll)" />
             @if (poll.closedAt === null) {

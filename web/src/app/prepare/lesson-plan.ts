@@ -70,6 +70,13 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
         grid-template-columns: 1fr 1fr;
       }
     }
+    .under {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 16px;
+      justify-content: space-between;
+      align-items: center;
+    }
     .looks {
       display: flex;
       flex-wrap: wrap;
@@ -157,12 +164,14 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
     </div>
     <nab-notice [state]="verdict().state">{{ verdict().text }}</nab-notice>
     <nab-timeline [data]="timeline()" (edgeShift)="shift($event)" />
-    <nab-rehearse />
-    <ul class="looks" aria-label="What the blocks are">
-      @for (look of looks(); track look) {
-        <li [attr.data-look]="look">{{ words[look] }}</li>
-      }
-    </ul>
+    <div class="under">
+      <ul class="looks" aria-label="What the blocks are">
+        @for (look of looks(); track look) {
+          <li [attr.data-look]="look">{{ words[look] }}</li>
+        }
+      </ul>
+      <nab-rehearse />
+    </div>
     <nab-more heading="Minutes of every step">
       <div class="nab-fields">
         @for (step of steps; track step[0]) {

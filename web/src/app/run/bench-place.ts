@@ -1,9 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { predictionFor, type DesignDocument, type Trial } from '@nab/contract';
 import { ceilingOf, trialOnTime } from '@nab/core';
-import { cautionText, measuredText, objectWord } from '@nab/words';
+import { asked, cautionText, measuredText, objectWord } from '@nab/words';
 import { ActivatedRoute } from '@angular/router';
-import { asked } from '../audience';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { BenchOrder, keyOf } from './bench-order';
 

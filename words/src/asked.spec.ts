@@ -1,6 +1,6 @@
 import { startSubject, measureOf, type Subject } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { asked } from './asked';
+import { asked } from './asked.js';
 
 /** A shell magnet on so many cells. */
 function onCells(series: number): { name: string; subject: Subject } {

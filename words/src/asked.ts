@@ -1,7 +1,6 @@
 import type { Plan, PollChoice } from '@nab/contract';
-import type { Measure } from '@nab/core';
-import { howMany } from '@nab/words';
-import type { NamedCase } from '../investigation';
+import type { Case, Measure } from '@nab/core';
+import { howMany } from './format.js';
 
 /** What an audience is asked before a trial. */
 export interface Asked {
@@ -16,7 +15,7 @@ const MOST_CELLS = 12;
 export function asked(
   { data, heldAgainst }: Measure,
   { load }: Pick<Plan, 'load'>,
-  { name, subject }: Pick<NamedCase, 'name' | 'subject'>,
+  { name, subject }: Pick<Case, 'subject'> & { readonly name: string },
 ): Asked | null {
   const what = load ?? 'it';
   if (data === 'yes-no') {
