@@ -55,5 +55,6 @@ export { checksOf, troublesOf } from './troubles.js';
 export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
 export { coilsOf, type CoilOf } from './coils.js';
+export { asDone } from './as-done.js';
 export { asked, type Asked } from './asked.js';
 export { voteText } from './votes.js';

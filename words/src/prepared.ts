@@ -14,6 +14,7 @@ import {
   type Measure,
   type Preparation,
 } from '@nab/core';
+import { asDone } from './as-done.js';
 import { caseText } from './case-words.js';
 import { wireText } from './format.js';
 import { lengthUnit, lengthUnits } from './units.js';
@@ -55,7 +56,7 @@ export function prepared(
     plan,
     document,
     settings,
-    measure: measureOf(plan.measure),
+    measure: asDone(measureOf(plan.measure), document),
     cases,
     demonstration,
     lengthText: (metres, digits = 3) => formatQuantity(metres, 'length', unit, digits),

@@ -50,6 +50,8 @@ export interface Measure {
   /** What the plan has to say besides: the load to be held, the objects that are tried. */
   readonly needs: readonly ('load' | 'objects')[];
   readonly protocol: Protocol;
+  /** What is done instead where the tip sweeps through the tray and gathers. */
+  readonly gathered?: Pick<Protocol, 'off' | 'on'>;
   /** The subject as this measure looks at it, such as both ends of a core. */
   adapt?(subject: Subject): Subject;
 }

@@ -18,6 +18,15 @@ const protocol = {
   read: 'Count what fell.',
 } as const;
 
+const gathered = {
+  off: 'The current is off. Sweep the tip through the tray and lift. Nothing should hang on; what does is left-over magnetism.',
+  on: 'Sweep the tip through the tray until nothing more comes along, lift, move aside. Then switch off.',
+} as const;
+const gatheredFlat = {
+  ...gathered,
+  on: 'Lay it flat in the tray and sweep it through with both ends until nothing more comes along, lift, move aside. Then switch off.',
+} as const;
+
 const counted = {
   data: 'count',
   quantity: null,
@@ -38,6 +47,7 @@ export const objectsOneEnd: Measure = {
   plainly: 'how many things hang on',
   axis: 'Objects lifted',
   heldAgainst: 'tip-count',
+  gathered,
   adapt: counting('one'),
 };
 
@@ -50,6 +60,7 @@ export const objectsEachEnd: Measure = {
   axis: 'Objects lifted by both ends',
   parts: ['Lifting end', 'Other end'],
   heldAgainst: 'both-count',
+  gathered: gatheredFlat,
   adapt: counting('both'),
   protocol: {
     ...protocol,
@@ -66,6 +77,7 @@ export const objectsBothEnds: Measure = {
   plainly: 'how many things hang on altogether',
   axis: 'Objects lifted by both ends',
   heldAgainst: 'both-count',
+  gathered: gatheredFlat,
   adapt: counting('both'),
   protocol: {
     ...protocol,

@@ -23,6 +23,10 @@ export interface Answer {
       justify-items: start;
       width: 100%;
     }
+    .who {
+      font-size: 16px;
+      color: var(--nab-ink-soft);
+    }
     .answers {
       display: flex;
       flex-wrap: wrap;
@@ -63,9 +67,12 @@ export interface Answer {
     }
     @if (hanging().next(); as next) {
       @if (sought() === 'cells') {
+        <p class="who">
+          One switches and calls, one takes the cells out, the others stand a step back.
+        </p>
         <p>
           @if (hanging().steps().length > 0) {
-            Take one cell out and close the gap while the current is off.
+            Take one cell out and close the gap with a lead while the current is off.
           }
           <strong>{{ text(next) }}</strong>: low over the box, no hands or feet below. Does it hold
           for five seconds?
@@ -77,7 +84,7 @@ export interface Answer {
       } @else {
         <nab-text-pad
           label="Hang, low over the box"
-          hint="A hand’s width above it, no hands or feet below; another weight if that is what you have."
+          hint="A hand’s width above it (10 cm), no hands or feet below, who looks on a step back; another weight if that is what you have."
           [value]="typed() ?? text(next)"
           [error]="fault()"
           (valueChange)="typed.set($event)"

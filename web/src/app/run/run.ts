@@ -14,7 +14,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
 import { FLAGS, type ReadingBody, type Trial } from '@nab/contract';
 import { remarksOn, type Remark } from '@nab/core';
-import { cautionText, outcomeText, remarkText, secondsText } from '@nab/words';
+import { asDone, cautionText, outcomeText, remarkText, secondsText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
@@ -113,7 +113,9 @@ export class RunPage {
   private readonly saidSignal = signal('');
   private saving = false;
 
-  protected readonly protocol = computed(() => this.at.measure().protocol);
+  protected readonly protocol = computed(
+    () => asDone(this.at.measure(), this.store.design().valid()).protocol,
+  );
   /** What was said last; that the time is up comes before it. */
   protected readonly said = computed(() =>
     this.trial.countdown.over() ? 'Time is up. Switch off now and let it cool.' : this.saidSignal(),
