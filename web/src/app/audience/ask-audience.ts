@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  type OnInit,
+  output,
+} from '@angular/core';
 import { favourite, pollAt, votesOf, type Poll } from '@nab/contract';
 import type { Asked } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -81,7 +89,7 @@ export interface Voted {
     }
   `,
 })
-export class AskAudience {
+export class AskAudience implements OnInit {
   readonly asked = input.required<Asked>();
   readonly at = input.required<{ readonly levelId: string; readonly seriesId: string | null }>();
   readonly closed = output<Voted>();
@@ -100,12 +108,10 @@ export class AskAudience {
   });
   protected readonly board = computed(() => `/investigations/${this.store.id()}/board`);
 
-  constructor() {
-    // After a reload the vote goes on.
-    queueMicrotask(() => {
-      const poll = pollAt(this.store.polls(), this.at());
-      if (poll?.closedAt === null) this.vote.resume(poll);
-    });
+  /** After a reload the vote goes on. */
+  ngOnInit(): void {
+    const poll = pollAt(this.store.polls(), this.at());
+    if (poll?.closedAt === null) this.vote.resume(poll);
   }
 
   protected async open(): Promise<void> {

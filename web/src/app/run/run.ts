@@ -17,19 +17,18 @@ import { remarksOn, type Remark } from '@nab/core';
 import { asDone, cautionText, outcomeText, remarkText, secondsText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
-import { firstValueFrom } from 'rxjs';
+import { NzModalModule } from 'ng-zorro-antd/modal';
 import { More } from '../fields';
 import { AskAudience, type Voted } from '../audience';
 import { BenchClock, InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { RehearsalPlayer, RehearseButton } from '../rehearsal';
 import { NotKept } from '../saving';
+import { Amending } from './amending';
 import { BenchOrder, keyOf } from './bench-order';
 import { BenchPlace } from './bench-place';
 import { CautionTicks } from './caution-ticks';
 import { CoilThermometer } from './coil-thermometer';
-import { CorrectionDialog, type CorrectionRequest } from './correction';
 import { CountPad } from './count-pad';
 import { GuessPad, type Guess } from './guess-pad';
 import { HangingPad, type Answer } from './hanging-pad';
@@ -84,7 +83,7 @@ const SCATTER = 0.25;
     SwitchOn,
     TrialLog,
   ],
-  providers: [BenchOrder, BenchPlace, TrialInHand],
+  providers: [Amending, BenchOrder, BenchPlace, TrialInHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
@@ -96,7 +95,7 @@ export class RunPage {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
   private readonly clock = inject(BenchClock);
-  private readonly dialogs = inject(NzModalService);
+  private readonly amending = inject(Amending);
   private readonly pad = viewChild(HangingPad);
   protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
@@ -295,13 +294,7 @@ export class RunPage {
   protected async undo({ reading }: Last): Promise<void> {
     const { id, ...body } = reading;
     await this.keep(async () => {
-      await this.store.addReading({
-        ...body,
-        corrects: id,
-        reason: 'Tapped by mistake',
-        withdrawn: true,
-        recordedAt: this.clock.iso(),
-      });
+      await this.amending.withdraw(id, body);
       this.startAfresh();
       this.at.chosen.set(keyOf(body));
       this.trial.takeUp(body);
@@ -310,39 +303,15 @@ export class RunPage {
     });
   }
 
-  protected async putBack({ current }: Trial): Promise<void> {
-    const { id, receivedAt: _at, ...body } = current;
+  protected async putBack(trial: Trial): Promise<void> {
     await this.keep(async () => {
-      await this.store.addReading({
-        ...body,
-        corrects: id,
-        reason: 'Put back',
-        withdrawn: false,
-        recordedAt: this.clock.iso(),
-      });
+      await this.amending.putBack(trial);
       this.saidSignal.set('Put back: the trial counts again.');
     });
   }
 
   protected async correct(trial: Trial): Promise<void> {
-    const dialog = this.dialogs.create<
-      CorrectionDialog,
-      CorrectionRequest,
-      ReadingBody | null | undefined
-    >({
-      nzTitle: 'Correct this reading',
-      nzContent: CorrectionDialog,
-      nzData: {
-        trial,
-        measure: this.at.measure(),
-        objects: this.at.plan().objects,
-        many: this.at.many(),
-      },
-      nzFooter: null,
-      nzWidth: 'min(680px, 96vw)',
-    });
-    // Closed by Escape or beside it, it gives back nothing.
-    const body = await firstValueFrom(dialog.afterClose, { defaultValue: undefined });
+    const body = await this.amending.ask(trial);
     if (!body) return;
     await this.keep(async () => {
       await this.store.addReading(body);
