@@ -257,6 +257,18 @@ describe('trials as CSV', () => {
     expect(row).toMatchObject({ group: "'=SUM(A1)", note: "'+1 clip fell" });
   });
 
+  it.each(['x;=1+1', '\n=1+1', ' =1+1', '＝1+1', 'seen\t@A1', '"=1+1', 'a | -2'])(
+    'hand no formula to a spreadsheet that splits or trims: %j',
+    (note) => {
+      const [row] = rowsOf(examplePlan(), [exampleReading({ note })]);
+      expect(row!.note).toBe(`'${note}`);
+    },
+  );
+
+  it.each(['5 - 3 fell', 'x = y', 'half-seated', 'who@bench'])('leave %j as it is', (note) => {
+    expect(rowsOf(examplePlan(), [exampleReading({ note })])[0]!.note).toBe(note);
+  });
+
   it('have every trial although a level cannot be wound', () => {
     const plan = examplePlan(idOf, {
       factor: 'wire-length',

@@ -115,6 +115,17 @@ describe('the server', () => {
     expect([status, body.code]).toEqual([422, 'INVALID_INPUT']);
   });
 
+  it('refuses a list of more things than there can be, before it looks at each', async () => {
+    const wanted = newInvestigation();
+    const levels = Array.from({ length: 60_000 }, () => ({}));
+    const { status, body } = await bench.send('POST', '/api/investigations', {
+      ...wanted,
+      plan: { ...wanted.plan, levels },
+    });
+    expect(status).toBe(422);
+    expect(body.errors).toEqual([{ path: 'plan.levels', message: 'At most 200 of them.' }]);
+  });
+
   it('takes the longest title there may be, whatever its letters', async () => {
     const wanted = newInvestigation({ title: '𝒜'.repeat(120) });
     expect((await bench.send('POST', '/api/investigations', wanted)).status).toBe(201);

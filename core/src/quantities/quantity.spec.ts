@@ -76,6 +76,15 @@ describe('what an educator types', () => {
     );
   });
 
+  it('is refused when it is longer than any quantity, whatever it is made of', () => {
+    for (const filling of [' ', '1', '.', '1 ', '−', '1/']) {
+      const text = `1${filling.repeat(100_000)}mm`;
+      expect(() => parseQuantity(text, 'length')).toThrow(/cannot be read/);
+      expect(() => parseQuantity(text, 'wireDiameter')).toThrow(/^.{0,200}$/);
+    }
+    expect(parseQuantity(`${' '.repeat(100_000)}75 mm`, 'length').si).toBeCloseTo(0.075, 9);
+  });
+
   it('takes a bare number only where a unit is assumed', () => {
     expect(parseQuantity('75', 'length', 'mm').si).toBeCloseTo(0.075, 12);
   });

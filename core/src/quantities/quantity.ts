@@ -14,16 +14,20 @@ export interface Quantity {
   readonly unit: string;
 }
 
+/** Longest text that is read as a quantity: reading takes time that grows with its square. */
+const LONGEST = 80;
+
 /**
  * Reads a quantity in any unit of its kind: `75 mm`, `0,4 mm`, `2 ft 6 in`, `1/4 in`, `22 AWG`,
  * `24 SWG`, `1.5 lb`, `M8`, `6d`, `7 thou`. Decimal point or comma; a comma is always decimal, never a thousands mark.
  * @param text as typed.
  * @param kind what it must be.
  * @param assumed unit symbol for a number typed without a unit; without it such a number is refused.
- * @throws CoreError QUANTITY_UNREADABLE or GAUGE_UNKNOWN.
+ * @throws CoreError QUANTITY_UNREADABLE (also for more than 80 characters) or GAUGE_UNKNOWN.
  */
 export function parseQuantity(text: string, kind: QuantityKind, assumed?: string): Quantity {
   const trimmed = text.trim();
+  if (trimmed.length > LONGEST) throw unreadable(`${trimmed.slice(0, LONGEST)} …`, kind);
   if (kind === 'wireDiameter') {
     const gauge = readGauge(trimmed);
     if (gauge) return { kind, text: trimmed, ...gauge };

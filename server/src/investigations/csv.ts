@@ -190,7 +190,11 @@ function summaryOf({ outcome }: Trial['current'], inUnit: Convert): string {
 
 const yesNo = (value: boolean | null): string => (value === null ? '' : value ? 'yes' : 'no');
 
-/** A text that a spreadsheet would run as a formula gets an apostrophe in front. */
+/**
+ * A text that a spreadsheet could run as a formula gets an apostrophe in front: one that begins with
+ * a sign of formulas, also in its full width or after blanks, or that has one after a mark at which
+ * some spreadsheets split a cell. Source: OWASP, “CSV Injection”.
+ */
 function spreadsheetSafe(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
+  return /(?:^|[;,\t\r\n|])["'\s]*[=+\-@＝＋－＠\t\r\n]/u.test(text) ? `'${text}` : text;
 }
