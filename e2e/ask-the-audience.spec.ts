@@ -34,6 +34,16 @@ test('an audience votes how few cells hold it, and the board says who was right'
   await page.getByRole('spinbutton', { name: 'Hands for: 1 cell', exact: true }).fill('4');
   await page.getByRole('spinbutton', { name: 'Hands for: 2 cells' }).fill('9');
   await clean(page);
+  for (const [width, height] of [
+    [390, 844],
+    [1024, 768],
+    [1280, 800],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await page.evaluate(() => scrollTo(0, 0));
+    const box = (await page.getByRole('button', { name: /^Close the vote/ }).boundingBox())!;
+    expect(box.y + box.height).toBeLessThanOrEqual(height);
+  }
   await expect.poll(async () => (await stored(request, id)).polls[0]?.hands).toEqual([4, 9, 0]);
   const [poll] = (await stored(request, id)).polls;
   const hall = await browser.newContext();

@@ -40,6 +40,12 @@ export interface Voted {
       gap: 16px;
       align-items: start;
     }
+    .go {
+      position: sticky;
+      bottom: 0;
+      padding: 8px 0;
+      background: var(--nab-sheet);
+    }
     .choices {
       display: grid;
       gap: 8px;
@@ -72,7 +78,7 @@ export interface Voted {
       @if (vote.fault(); as fault) {
         <nab-notice state="caution">{{ fault }}</nab-notice>
       }
-      <div class="nab-row">
+      <div class="nab-row go">
         <button nz-button nzType="primary" class="big" type="button" (click)="close()">
           {{ closing() }}
         </button>

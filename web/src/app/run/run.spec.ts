@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { newDesign } from '@nab/contract';
 import { examplePlan, exampleReading, examplePrediction, idOf } from '@nab/contract/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';
@@ -28,6 +29,17 @@ describe('the bench', () => {
     expect(texts('.stage').join(' ')).toMatch(/The current is off/);
     await press('Done without the clock');
     expect(texts('nab-count-pad label')).toContain('Lifted: how many clips?');
+  });
+
+  it('says whether to dip or to gather, as the design has it', async () => {
+    const design = newDesign();
+    const gathering = { ...design, load: { ...design.load, method: 'gather' as const } };
+    await openInvestigation({
+      design: { id: idOf(901), version: 1, design: gathering },
+      predictions: [examplePrediction({ levelId: idOf(1) })],
+    });
+    const { texts } = await pageOf(RunPage);
+    expect(texts('.stage').join(' ')).toMatch(/Sweep the tip through the tray/);
   });
 
   it('counts what is done, for the group that is chosen', async () => {
