@@ -67,9 +67,9 @@ export interface Answer {
     }
     @if (hanging().next(); as next) {
       @if (sought() === 'cells') {
-        <p class="who">
-          One switches and calls, one takes the cells out, the others stand a step back.
-        </p>
+        @if (hanging().steps().length === 0) {
+          <p class="who">One switches, one takes cells out, the others stand a step back.</p>
+        }
         <p>
           @if (hanging().steps().length > 0) {
             Take one cell out and close the gap with a lead while the current is off.
@@ -84,7 +84,7 @@ export interface Answer {
       } @else {
         <nab-text-pad
           label="Hang, low over the box"
-          hint="A hand’s width above it (10 cm), no hands or feet below, who looks on a step back; another weight if that is what you have."
+          hint="10 cm above it, no hands or feet below, a step back; another weight if that is what you have."
           [value]="typed() ?? text(next)"
           [error]="fault()"
           (valueChange)="typed.set($event)"
