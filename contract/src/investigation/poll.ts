@@ -1,8 +1,6 @@
-import { valueOf } from '@nab/core';
 import { array, object, type Schema } from 'yup';
 import { count, filledText, uuid } from '../fields/index.js';
 import { actor, instant, type Actor } from './reading.js';
-import type { Trial } from './trials.js';
 
 /** A reading that can be voted for, in the words that the audience sees. */
 export interface PollChoice {
@@ -107,19 +105,4 @@ export function pollAt(
       (last, poll) => (last === null || poll.openedAt > last.openedAt ? poll : last),
       null,
     );
-}
-
-/** What came of what was voted on: the first reading there after the vote was opened; null before. */
-export function cameOf(
-  { levelId, seriesId, openedAt }: Pick<Poll, 'levelId' | 'seriesId' | 'openedAt'>,
-  trials: readonly Trial[],
-): number | null {
-  const found = trials.find(
-    ({ current, history }) =>
-      current.levelId === levelId &&
-      current.seriesId === seriesId &&
-      history[0]!.recordedAt > openedAt,
-  );
-  const value = found ? valueOf(found.current.outcome, null).value : NaN;
-  return Number.isNaN(value) ? null : value;
 }

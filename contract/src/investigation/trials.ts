@@ -1,4 +1,5 @@
-import type { FindingGuess, FindingTrial } from '@nab/core';
+import { valueOf, type FindingGuess, type FindingTrial } from '@nab/core';
+import type { Poll } from './poll.js';
 import type { Prediction, Reading } from './resources.js';
 
 /** A trial as it stands: the newest correction, with the original and all in between. */
@@ -87,4 +88,19 @@ export function toFindings(
     })),
     guesses: inForce.map(({ levelId, seriesId, value }) => ({ levelId, seriesId, value })),
   };
+}
+
+/** What came of what was voted on: the first reading there after the vote was opened; null before. */
+export function cameOf(
+  { levelId, seriesId, openedAt }: Pick<Poll, 'levelId' | 'seriesId' | 'openedAt'>,
+  trials: readonly Trial[],
+): number | null {
+  const found = trials.find(
+    ({ current, history }) =>
+      current.levelId === levelId &&
+      current.seriesId === seriesId &&
+      history[0]!.recordedAt > openedAt,
+  );
+  const value = found ? valueOf(found.current.outcome, null).value : NaN;
+  return Number.isNaN(value) ? null : value;
 }
