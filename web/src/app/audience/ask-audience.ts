@@ -73,7 +73,10 @@ export interface Voted {
             />
           }
         </div>
-        <nab-vote-code [id]="poll.id" />
+        <!-- Fetched when somebody is asked. -->
+        @defer {
+          <nab-vote-code [id]="poll.id" />
+        }
       </div>
       @if (vote.fault(); as fault) {
         <nab-notice state="caution">{{ fault }}</nab-notice>
