@@ -73,10 +73,7 @@ export interface Voted {
             />
           }
         </div>
-        <!-- Fetched when somebody is asked. -->
-        @defer {
-          <nab-vote-code [id]="poll.id" />
-        }
+        <nab-vote-code [id]="poll.id" />
       </div>
       @if (vote.fault(); as fault) {
         <nab-notice state="caution">{{ fault }}</nab-notice>

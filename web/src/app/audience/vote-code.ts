@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, signal } from '@angular/core';
-import { toDataURL } from 'qrcode';
 
 /** Hosts that only this machine can reach. */
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
@@ -34,7 +33,7 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
   `,
   host: { '[class.large]': 'large()' },
   template: `
-    @if (reachable()) {
+    @if (reachable) {
       @if (picture(); as source) {
         <img [src]="source" [alt]="'Code of ' + address()" />
       }
@@ -52,13 +51,19 @@ export class VoteCode {
   readonly large = input(false);
   protected readonly host = location.host;
   protected readonly address = computed(() => `${location.origin}/vote/${this.id()}`);
-  protected readonly reachable = signal(!LOOPBACK.includes(location.hostname));
+  protected readonly reachable = !LOOPBACK.includes(location.hostname);
   protected readonly picture = signal<string | null>(null);
 
   constructor() {
     effect(() => {
       const address = this.address();
-      void toDataURL(address, { margin: 2, scale: 8 }).then((source) => this.picture.set(source));
+      if (this.reachable) void pictureOf(address).then((source) => this.picture.set(source));
     });
   }
+}
+
+/** Fetched when a telephone can reach it at all. */
+async function pictureOf(address: string): Promise<string> {
+  const { default: code } = await import('qrcode');
+  return code.toDataURL(address, { margin: 2, scale: 8 });
 }
