@@ -21,9 +21,12 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
       image-rendering: pixelated;
       background: #fff;
     }
-    .large img {
-      width: 300px;
-      height: 300px;
+    :host(.large) {
+      max-width: 26vw;
+    }
+    :host(.large) img {
+      width: 26vw;
+      height: 26vw;
     }
     p {
       margin: 0;
