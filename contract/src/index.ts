@@ -5,5 +5,6 @@ export * from './field/index.js';
 export * from './fields/index.js';
 export * from './investigation/index.js';
 export * from './problem/index.js';
+export * from './room/index.js';
 export * from './shelf/index.js';
 export * from './shell-magnet/index.js';

@@ -1,4 +1,4 @@
-import { problem } from '@nab/contract';
+import { problem, type Setting } from '@nab/contract';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { classRoutes } from './classes/index.js';
@@ -12,23 +12,33 @@ import { security, validation, webApplication } from './plugins/index.js';
 import { pollRoutes } from './polls/index.js';
 import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
+import { EVERYBODY, roles, sessionRoutes } from './roles/index.js';
+import { roomRoutes } from './room/index.js';
 import { shelfRoutes } from './shelf/index.js';
 
 export interface AppOptions {
   readonly sequelize: Sequelize;
   readonly webFolder?: string | undefined;
+  /** Alone on one machine (everybody is the educator), or for a classroom. */
+  readonly setting?: Setting;
+  /** Names by which browsers may reach Nab beside this machine's own. */
+  readonly hosts?: readonly string[];
+  /** What is typed to set the first pass phrase. */
+  readonly setUpCode?: string | undefined;
+  readonly behindProxy?: boolean;
   readonly logger?: FastifyServerOptions['logger'];
 }
 
 /** Builds the server without listening. The schema must be up to date. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const { sequelize } = options;
+  const { sequelize, setting = 'alone', hosts = [], setUpCode } = options;
   const app = Fastify({
     logger: options.logger ?? false,
     bodyLimit: 256 * 1024,
     // Idle keep-alive connections must not hold the shutdown.
     forceCloseConnections: 'idle',
     requestTimeout: 20_000,
+    trustProxy: options.behindProxy ?? false,
     // What the router itself refuses leaves as a problem document too.
     frameworkErrors: (error, _request, reply) => {
       void send(reply, problem('MALFORMED', { detail: error.message }));
@@ -36,9 +46,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
   defineModels(sequelize);
   await app.register(problems);
-  await app.register(security);
+  await app.register(security, { hosts, classroom: setting === 'classroom' });
+  await app.register(roles, { setting });
   await app.register(validation);
   await app.register(openapi);
+  await app.register(sessionRoutes, { prefix: '/api', sequelize, setUpCode });
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
   await app.register(printingRoutes, { prefix: '/api', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs', sequelize });
@@ -46,8 +58,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(shelfRoutes, { prefix: '/api/shelf', sequelize });
   await app.register(fieldRoutes, { prefix: '/api/fields' });
   await app.register(pollRoutes, { prefix: '/api/polls', sequelize });
+  await app.register(roomRoutes, { prefix: '/api', sequelize });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
-  app.get('/api/health', async (_request, reply) => {
+  app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
     try {
       await sequelize.query('SELECT 1');
       return { status: 'ok', database: 'ok' };

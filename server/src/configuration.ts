@@ -1,3 +1,4 @@
+import type { Setting } from '@nab/contract';
 import { number, object, string, type InferType } from 'yup';
 
 const schema = object({
@@ -9,12 +10,30 @@ const schema = object({
   NAB_WEB_FOLDER: string().optional(),
   /** "yes" adds the demo investigations that are missing. */
   NAB_DEMO: string().oneOf(['yes', 'no']).default('yes'),
+  /** "yes" has everybody say who they are; where other machines may connect, it is always so. */
+  NAB_CLASSROOM: string().oneOf(['yes', 'no']).default('no'),
+  /** Names beside this machine's own by which browsers may reach Nab, with commas between. */
+  NAB_HOSTS: string().default(''),
+  /** What the person at this machine types to set the first pass phrase. */
+  NAB_SET_UP_CODE: string().optional(),
+  /** The pass phrase of a classroom that has none yet. */
+  NAB_PASS_PHRASE: string().optional(),
+  /** "yes" forgets the pass phrase and ends every session. */
+  NAB_FORGET_PASS_PHRASE: string().oneOf(['yes', 'no']).default('no'),
+  /** "yes" where a proxy in front says who asks, and by which way. */
+  NAB_BEHIND_PROXY: string().oneOf(['yes', 'no']).default('no'),
   NAB_LOG_LEVEL: string()
     .oneOf(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'])
     .default('info'),
 });
 
 export type Configuration = InferType<typeof schema>;
+
+/** A classroom wherever other machines may connect. */
+export function settingOf({ NAB_CLASSROOM, NAB_HOST }: Configuration): Setting {
+  const alone = /^(127(\.\d+){3}|::1|localhost)$/.test(NAB_HOST);
+  return NAB_CLASSROOM === 'yes' || !alone ? 'classroom' : 'alone';
+}
 
 /** @throws Error that names the variable when the environment cannot be used. */
 export function readConfiguration(environment: NodeJS.ProcessEnv): Configuration {

@@ -1,7 +1,8 @@
 import { buildApp } from './app.js';
-import { readConfiguration } from './configuration.js';
+import { readConfiguration, settingOf } from './configuration.js';
 import { connect, defineModels, migrate } from './database/index.js';
 import { loadDemo } from './demo/index.js';
+import { forgetPassPhrase, setFirstPassPhrase } from './roles/index.js';
 
 const SHUTDOWN_PATIENCE_S = 8;
 
@@ -12,8 +13,14 @@ async function main(): Promise<void> {
   const ran = await migrate(sequelize);
   defineModels(sequelize);
   const demo = configuration.NAB_DEMO === 'yes' ? await loadDemo(sequelize) : 0;
+  if (configuration.NAB_FORGET_PASS_PHRASE === 'yes') await forgetPassPhrase();
+  if (configuration.NAB_PASS_PHRASE) await setFirstPassPhrase(configuration.NAB_PASS_PHRASE);
   const app = await buildApp({
     sequelize,
+    setting: settingOf(configuration),
+    hosts: configuration.NAB_HOSTS.toLowerCase().split(/[\s,]+/),
+    setUpCode: configuration.NAB_SET_UP_CODE,
+    behindProxy: configuration.NAB_BEHIND_PROXY === 'yes',
     webFolder: configuration.NAB_WEB_FOLDER,
     logger: { level: configuration.NAB_LOG_LEVEL },
   });

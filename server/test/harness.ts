@@ -9,7 +9,7 @@ import {
 } from '@nab/contract';
 import { examplePlan, exampleReading } from '@nab/contract/testing';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { buildApp } from '../src/app.js';
+import { buildApp, type AppOptions } from '../src/app.js';
 import { connect, migrate } from '../src/database/index.js';
 
 /** The real PostgreSQL that the test run started; every spec file gets an empty schema. */
@@ -31,22 +31,27 @@ export interface Answer {
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   readonly body: any;
   readonly text: string;
+  readonly headers: Readonly<Record<string, unknown>>;
 }
+
+type Method = 'GET' | 'PUT' | 'POST' | 'DELETE';
 
 export interface Bench {
   readonly app: FastifyInstance;
   readonly sequelize: Sequelize;
-  send(method: 'GET' | 'PUT' | 'POST' | 'DELETE', url: string, body?: unknown): Promise<Answer>;
+  send(method: Method, url: string, body?: unknown): Promise<Answer>;
+  /** The same from a page of this address in a browser with a cookie. */
+  sendAs(cookie: string | null, method: Method, url: string, body?: unknown): Promise<Answer>;
   /** The shared example, made anew; and one of another design and plan. */
   create(): Promise<Investigation>;
   createOf(design: unknown, change: Partial<Plan>): Promise<Investigation>;
   count(table: string): Promise<number>;
 }
 
-export async function startBench(): Promise<Bench> {
+export async function startBench(options: Partial<AppOptions> = {}): Promise<Bench> {
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
-  const app = await buildApp({ sequelize });
+  const app = await buildApp({ ...options, sequelize });
   const bench: Bench = {
     app,
     sequelize,
@@ -57,14 +62,21 @@ export async function startBench(): Promise<Bench> {
       if (status !== 201) throw new Error(`made none: ${status} ${text}`);
       return body as Investigation;
     },
-    async send(method, url, body) {
+    send: (method, url, body) => bench.sendAs(null, method, url, body),
+    async sendAs(cookie, method, url, body) {
       const answer = await app.inject({
         method,
         url,
+        ...(cookie !== null && { headers: { cookie, 'sec-fetch-site': 'same-origin' } }),
         ...(body !== undefined && { payload: body as object }),
       });
       const json = /json/.test(String(answer.headers['content-type']));
-      return { status: answer.statusCode, body: json ? answer.json() : null, text: answer.body };
+      return {
+        status: answer.statusCode,
+        body: json ? answer.json() : null,
+        text: answer.body,
+        headers: answer.headers,
+      };
     },
     async count(table) {
       const [row] = await sequelize.query<{ n: number }>(
@@ -78,6 +90,10 @@ export async function startBench(): Promise<Bench> {
   };
   return bench;
 }
+
+/** What a browser keeps of an answer that began a session. */
+export const cookieOf = ({ headers }: Answer): string =>
+  String(headers['set-cookie']).split(';')[0]!;
 
 /** The shared example, with ids of its own. */
 export function newInvestigation(change: Partial<Plan> = {}): NewInvestigation {

@@ -1,5 +1,6 @@
 import type {
   Actor,
+  BenchSpot,
   ExperimentDocument,
   Flag,
   Place,
@@ -153,6 +154,37 @@ export class ShelfRemovedRow extends Model<
   declare id: string;
 }
 
+export class SchoolRow extends Model<
+  InferAttributes<SchoolRow>,
+  InferCreationAttributes<SchoolRow>
+> {
+  declare id: string;
+  declare passPhrase: string | null;
+}
+
+export class RoomRow extends Model<InferAttributes<RoomRow>, InferCreationAttributes<RoomRow>> {
+  declare investigationId: string;
+  declare code: string;
+  declare paused: boolean;
+  declare message: string;
+  declare ended: boolean;
+  declare ranked: boolean;
+}
+
+export class SessionRow extends Model<
+  InferAttributes<SessionRow>,
+  InferCreationAttributes<SessionRow>
+> {
+  declare tokenHash: string;
+  declare role: 'educator' | 'group' | 'board';
+  declare investigationId: string | null;
+  declare groupId: string | null;
+  declare at: BenchSpot | null;
+  declare joinedAt: Date;
+  declare seenAt: Date;
+  declare expiresAt: Date;
+}
+
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
@@ -270,6 +302,34 @@ export function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'shelf_items' },
   );
   ShelfRemovedRow.init({ id: key() }, { sequelize, tableName: 'shelf_removed', timestamps: false });
+  SchoolRow.init(
+    { id: key(), passPhrase: DataTypes.TEXT },
+    { sequelize, tableName: 'schools', timestamps: false },
+  );
+  RoomRow.init(
+    {
+      investigationId: key(),
+      code: text(),
+      paused: flag(),
+      message: text(),
+      ended: flag(),
+      ranked: flag(),
+    },
+    { sequelize, tableName: 'rooms', timestamps: false },
+  );
+  SessionRow.init(
+    {
+      tokenHash: { type: DataTypes.TEXT, primaryKey: true },
+      role: text(),
+      investigationId: DataTypes.UUID,
+      groupId: DataTypes.UUID,
+      at: DataTypes.JSONB,
+      joinedAt: instant(),
+      seenAt: instant(),
+      expiresAt: instant(),
+    },
+    { sequelize, tableName: 'sessions', timestamps: false },
+  );
   ReadingRow.init(
     {
       id: key(),

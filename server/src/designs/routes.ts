@@ -4,6 +4,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { object, string } from 'yup';
 import { byId, type ById } from '../plugins/index.js';
+import { EDUCATORS } from '../roles/index.js';
 import { designService } from './service.js';
 
 const ofExperiment = object({
@@ -19,15 +20,17 @@ export const designRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async 
 
   app.get<{ Querystring: { experiment?: ExperimentId } }>(
     '/',
-    { schema: { querystring: ofExperiment } },
+    { config: EDUCATORS, schema: { querystring: ofExperiment } },
     ({ query }) => service.list(query.experiment ?? null),
   );
 
-  app.get<ById>('/:id', { schema: { params: byId } }, ({ params }) => service.read(params.id));
+  app.get<ById>('/:id', { config: EDUCATORS, schema: { params: byId } }, ({ params }) =>
+    service.read(params.id),
+  );
 
   app.put<ById & { Body: DesignUpdate }>(
     '/:id',
-    { schema: { params: byId, body: designUpdateSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: designUpdateSchema } },
     ({ params, body }) => service.write(params.id, body),
   );
 };

@@ -3,6 +3,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import { object } from 'yup';
 import { ProblemError } from '../problems/index.js';
+import { BENCHES } from '../roles/index.js';
 import type { FieldAnswer } from './solve.js';
 
 const requestSchema = object({ design: designSchema }).noUnknown().required();
@@ -26,7 +27,7 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
 
   app.post<{ Body: { design: DesignDocument } }>(
     '/',
-    { schema: { body: requestSchema } },
+    { config: BENCHES, schema: { body: requestSchema } },
     async (request, reply): Promise<FieldPictureResource> => {
       const { design } = request.body;
       if (pool.queueSize >= pool.options.maxQueue) {

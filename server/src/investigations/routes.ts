@@ -9,6 +9,7 @@ import {
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, namedFile, type ById } from '../plugins/index.js';
+import { EDUCATORS, LOOKERS } from '../roles/index.js';
 import { trialsCsv } from './csv.js';
 import { investigationService } from './service.js';
 
@@ -19,11 +20,11 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
 ) => {
   const service = investigationService(sequelize);
 
-  app.get('/', () => service.list());
+  app.get('/', { config: EDUCATORS }, () => service.list());
 
   app.post<{ Body: NewInvestigation }>(
     '/',
-    { schema: { body: newInvestigationSchema } },
+    { config: EDUCATORS, schema: { body: newInvestigationSchema } },
     async ({ body }, reply) => {
       const created = await service.create(body);
       return reply
@@ -33,31 +34,37 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
     },
   );
 
-  app.get<ById>('/:id', { schema: { params: byId } }, ({ params }) => service.read(params.id));
+  app.get<ById>('/:id', { config: LOOKERS, schema: { params: byId } }, ({ params }) =>
+    service.read(params.id),
+  );
 
   app.put<ById & { Body: PlanUpdate }>(
     '/:id',
-    { schema: { params: byId, body: planUpdateSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: planUpdateSchema } },
     ({ params, body }) => service.update(params.id, body),
   );
 
   app.put<ById & { Body: PlaceBody }>(
     '/:id/place',
-    { schema: { params: byId, body: placeSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: placeSchema } },
     async ({ params, body }, reply) => {
       await service.move(params.id, body.place);
       return reply.status(204).send();
     },
   );
 
-  app.get<ById>('/:id/trials.csv', { schema: { params: byId } }, async ({ params }, reply) => {
-    const investigation = await service.read(params.id);
-    return reply
-      .type('text/csv; charset=utf-8')
-      .header(
-        'content-disposition',
-        namedFile('attachment', investigation.plan.title, 'trials.csv'),
-      )
-      .send(trialsCsv(investigation));
-  });
+  app.get<ById>(
+    '/:id/trials.csv',
+    { config: LOOKERS, schema: { params: byId } },
+    async ({ params }, reply) => {
+      const investigation = await service.read(params.id);
+      return reply
+        .type('text/csv; charset=utf-8')
+        .header(
+          'content-disposition',
+          namedFile('attachment', investigation.plan.title, 'trials.csv'),
+        )
+        .send(trialsCsv(investigation));
+    },
+  );
 };

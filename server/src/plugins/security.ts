@@ -1,9 +1,17 @@
 import helmet from '@fastify/helmet';
 import plugin from 'fastify-plugin';
+import { hostname, networkInterfaces } from 'node:os';
 import { ProblemError } from '../problems/index.js';
 
-/** Strict headers, and no requests from other sites. */
-export const security = plugin(async (app) => {
+export interface SecurityOptions {
+  /** Names by which browsers may reach Nab beside this machine's own. */
+  readonly hosts: readonly string[];
+  /** Whether other machines may connect, by this one's name and addresses. */
+  readonly classroom: boolean;
+}
+
+/** Strict headers, no requests from other sites, and none to a name that is not ours. */
+export const security = plugin<SecurityOptions>(async (app, options) => {
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -27,11 +35,29 @@ export const security = plugin(async (app) => {
     crossOriginEmbedderPolicy: false,
   });
   app.addHook('onRequest', async (request) => {
-    const { origin, host } = request.headers;
+    // A page elsewhere may have its own name lead here (DNS rebinding): then it is not answered.
+    if (!isOurs(request.hostname, options)) throw new ProblemError('FOREIGN_HOST');
+    const { origin } = request.headers;
+    const { host } = request;
     if (request.method === 'GET' || request.method === 'HEAD' || origin === undefined) return;
     if (hostOf(origin) !== host) throw new ProblemError('FOREIGN_ORIGIN');
   });
 });
+
+const LOOPBACK = ['localhost', '127.0.0.1', '::1'];
+
+function isOurs(name: string, { hosts, classroom }: SecurityOptions): boolean {
+  const wanted = name.replace(/^\[|\]$/g, '').toLowerCase();
+  if (LOOPBACK.includes(wanted) || hosts.includes(wanted)) return true;
+  return classroom && machineNames().includes(wanted);
+}
+
+/** Read anew each time: a laptop goes from one network to the next. */
+function machineNames(): string[] {
+  const own = hostname().toLowerCase();
+  const addresses = Object.values(networkInterfaces()).flatMap((nets) => nets ?? []);
+  return [own, `${own}.local`, ...addresses.map(({ address }) => address.toLowerCase())];
+}
 
 function hostOf(origin: string): string | null {
   try {

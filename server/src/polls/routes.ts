@@ -3,6 +3,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { object, string } from 'yup';
 import { byId, type ById } from '../plugins/index.js';
+import { EDUCATORS, EVERYBODY } from '../roles/index.js';
 import { pollService } from './service.js';
 
 const byVoter = byId.concat(object({ voter: string().uuid().required() }));
@@ -17,17 +18,19 @@ export const pollRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 ) => {
   const service = pollService(sequelize);
 
-  app.get<ById>('/:id', { schema: { params: byId } }, ({ params }) => service.read(params.id));
+  app.get<ById>('/:id', { config: EVERYBODY, schema: { params: byId } }, ({ params }) =>
+    service.read(params.id),
+  );
 
   app.put<ById & { Body: PollBody }>(
     '/:id',
-    { schema: { params: byId, body: pollSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: pollSchema } },
     ({ params, body }) => service.write(params.id, body),
   );
 
   app.put<{ Params: { id: string; voter: string }; Body: VoteBody }>(
     '/:id/votes/:voter',
-    { schema: { params: byVoter, body: voteSchema } },
+    { config: EVERYBODY, schema: { params: byVoter, body: voteSchema } },
     ({ params, body }) => service.vote(params.id, params.voter, body),
   );
 };

@@ -6,6 +6,7 @@ import type { Sequelize } from 'sequelize';
 import { investigationService } from '../investigations/index.js';
 import { byId, namedFile, type ById } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
+import { EDUCATORS } from '../roles/index.js';
 import type { PrintOrder } from './print.js';
 
 type Ask = ById & { Querystring: Printing };
@@ -25,7 +26,7 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     idleTimeout: 60_000,
   });
   app.addHook('onClose', () => pool.destroy());
-  const schema = { params: byId, querystring: printingSchema };
+  const options = { config: EDUCATORS, schema: { params: byId, querystring: printingSchema } };
 
   const print = async (id: string, printing: Printing, as: PrintOrder['as']) => {
     const { plan, design } = await service.read(id);
@@ -36,14 +37,14 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     return { plan, result: await pool.run(order) };
   };
 
-  app.get('/risk-notes', () => service.riskNotes());
+  app.get('/risk-notes', { config: EDUCATORS }, () => service.riskNotes());
 
-  app.get<Ask>('/investigations/:id/sheets', { schema }, async ({ params, query }) => {
+  app.get<Ask>('/investigations/:id/sheets', options, async ({ params, query }) => {
     const { result } = await print(params.id, query, 'pages');
     return { pages: result as readonly Page[] };
   });
 
-  app.get<Ask>('/investigations/:id/sheets.pdf', { schema }, async ({ params, query }, reply) => {
+  app.get<Ask>('/investigations/:id/sheets.pdf', options, async ({ params, query }, reply) => {
     const { plan, result } = await print(params.id, query, 'pdf');
     return reply
       .type('application/pdf')

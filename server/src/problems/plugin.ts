@@ -11,6 +11,9 @@ export const problems = plugin(async (app) => {
     const answer = toProblem(error);
     if (answer.status >= 500) request.log.error({ err: error }, 'request failed');
     else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
+    if (error instanceof ProblemError && error.retryAfter_s !== null) {
+      void reply.header('retry-after', error.retryAfter_s);
+    }
     return send(reply, answer);
   });
 });

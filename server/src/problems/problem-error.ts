@@ -5,8 +5,15 @@ export class ProblemError extends Error {
   override readonly name = 'ProblemError';
   readonly problem: Problem;
 
-  constructor(code: ProblemCode, more: Parameters<typeof problem>[1] = {}) {
+  /** After how many seconds the same may be asked again; null where that changes nothing. */
+  readonly retryAfter_s: number | null;
+
+  constructor(
+    code: ProblemCode,
+    { retryAfter_s, ...more }: Parameters<typeof problem>[1] & { retryAfter_s?: number } = {},
+  ) {
     super(more.detail ?? code);
     this.problem = problem(code, more);
+    this.retryAfter_s = retryAfter_s ?? null;
   }
 }

@@ -7,6 +7,7 @@ import {
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, type ById } from '../plugins/index.js';
+import { BENCHES } from '../roles/index.js';
 import { readingService } from './service.js';
 
 /**
@@ -21,13 +22,13 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
 
   app.put<ById & { Body: ReadingBody }>(
     '/readings/:id',
-    { schema: { params: byId, body: readingSchema } },
-    ({ params, body }) => service.storeReading(params.id, body),
+    { config: BENCHES, schema: { params: byId, body: readingSchema } },
+    ({ params, body, who }) => service.storeReading(params.id, body, who),
   );
 
   app.put<ById & { Body: PredictionBody }>(
     '/predictions/:id',
-    { schema: { params: byId, body: predictionSchema } },
-    ({ params, body }) => service.storePrediction(params.id, body),
+    { config: BENCHES, schema: { params: byId, body: predictionSchema } },
+    ({ params, body, who }) => service.storePrediction(params.id, body, who),
   );
 };

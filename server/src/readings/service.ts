@@ -2,6 +2,7 @@ import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/cont
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
+import { notAllowed, requireInvestigation, type Who } from '../roles/index.js';
 import { investigationOf, findReading, insertPrediction, insertReading } from './repository.js';
 
 /**
@@ -10,18 +11,18 @@ import { investigationOf, findReading, insertPrediction, insertReading } from '.
  */
 export function readingService(sequelize: Sequelize) {
   return {
-    storeReading: (id: string, body: ReadingBody): Promise<Reading> =>
+    storeReading: (id: string, body: ReadingBody, who: Who): Promise<Reading> =>
       sequelize.transaction(async (transaction) => {
-        await requireBelonging(body, transaction);
+        await requireBelonging(body, who, transaction);
         await requireCorrectable(body, transaction);
         const stored = await insertReading(id, body, transaction);
         requireSame(stored, body);
         return stored;
       }),
 
-    storePrediction: (id: string, body: PredictionBody): Promise<Prediction> =>
+    storePrediction: (id: string, body: PredictionBody, who: Who): Promise<Prediction> =>
       sequelize.transaction(async (transaction) => {
-        await requireBelonging(body, transaction);
+        await requireBelonging(body, who, transaction);
         const stored = await insertPrediction(id, body, transaction);
         requireSame(stored, body);
         return stored;
@@ -31,14 +32,23 @@ export function readingService(sequelize: Sequelize) {
 
 async function requireBelonging(
   body: PredictionBody | ReadingBody,
+  who: Who,
   transaction: Transaction,
 ): Promise<void> {
+  // A group writes as itself and for itself.
+  if (
+    who.role === 'group' &&
+    (body.groupId.toLowerCase() !== who.groupId || body.actor !== 'group')
+  ) {
+    throw notAllowed();
+  }
   const investigation = await investigationOf(body, transaction);
   if (!investigation) {
     throw new ProblemError('NOT_FOUND', {
       detail: 'There is no such group and level in one investigation.',
     });
   }
+  requireInvestigation(who, investigation.id);
   const rehearsed = investigation.rehearsalOf !== null;
   if (rehearsed === (body.actor === 'rehearsal') || investigation.demo) return;
   const message = rehearsed

@@ -2,6 +2,7 @@ import { shelfUpdateSchema, type ShelfUpdate } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, type ById } from '../plugins/index.js';
+import { BENCHES, EDUCATORS } from '../roles/index.js';
 import { shelfService } from './service.js';
 
 /** `/api/shelf`: everything on it; put something on, change it against its version, take it off. */
@@ -11,16 +12,20 @@ export const shelfRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 ) => {
   const service = shelfService(sequelize);
 
-  app.get('/', () => service.list());
+  app.get('/', { config: BENCHES }, () => service.list());
 
   app.put<ById & { Body: ShelfUpdate }>(
     '/:id',
-    { schema: { params: byId, body: shelfUpdateSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: shelfUpdateSchema } },
     ({ params, body }) => service.write(params.id, body),
   );
 
-  app.delete<ById>('/:id', { schema: { params: byId } }, async ({ params }, reply) => {
-    await service.remove(params.id);
-    return reply.status(204).send();
-  });
+  app.delete<ById>(
+    '/:id',
+    { config: EDUCATORS, schema: { params: byId } },
+    async ({ params }, reply) => {
+      await service.remove(params.id);
+      return reply.status(204).send();
+    },
+  );
 };

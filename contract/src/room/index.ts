@@ -1,0 +1,3 @@
+export * from './join-code.js';
+export * from './resources.js';
+export * from './requests.js';

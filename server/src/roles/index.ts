@@ -1,0 +1,14 @@
+export { forgetPassPhrase, isPassPhraseSet, setFirstPassPhrase } from './pass-phrase.js';
+export { patience } from './patience.js';
+export { roles } from './plugin.js';
+export { endOwnSession, sendCookie, sessionRoutes } from './routes.js';
+export { beginSession, endExpired } from './sessions.js';
+export {
+  BENCHES,
+  EDUCATORS,
+  EVERYBODY,
+  LOOKERS,
+  notAllowed,
+  requireInvestigation,
+  type Who,
+} from './who.js';

@@ -1,0 +1,114 @@
+import {
+  passPhraseSchema,
+  signInSchema,
+  type PassPhraseBody,
+  type Session,
+  type SignInBody,
+} from '@nab/contract';
+import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import type { Sequelize } from 'sequelize';
+import { ProblemError } from '../problems/index.js';
+import {
+  isPassPhrase,
+  isPassPhraseSet,
+  isSetUpCode,
+  setFirstPassPhrase,
+  setPassPhrase,
+} from './pass-phrase.js';
+import { patience } from './patience.js';
+import { COOKIE } from './plugin.js';
+import { beginSession, endOtherEducators, endSession } from './sessions.js';
+import { EDUCATOR, EVERYBODY, NOBODY, type Who } from './who.js';
+
+/** Sends the cookie of a session that began; the browser shows it to no script. */
+export function sendCookie(
+  request: FastifyRequest,
+  reply: FastifyReply,
+  { token, expiresAt }: { token: string; expiresAt: Date },
+): void {
+  void reply.setCookie(COOKIE, token, {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'strict',
+    secure: request.protocol === 'https',
+    expires: expiresAt,
+  });
+}
+
+/** Ends the session whose cookie a request came with. */
+export async function endOwnSession(request: FastifyRequest): Promise<void> {
+  const token = request.cookies[COOKIE];
+  if (token !== undefined) await endSession(token);
+}
+
+/** `/api/session`: who asks; sign in and out. `/api/pass-phrase`: set or change it. */
+export const sessionRoutes: FastifyPluginAsync<{
+  sequelize: Sequelize;
+  setUpCode: string | undefined;
+}> = async (app, { sequelize, setUpCode }) => {
+  const tries = patience(sequelize, 'phrase');
+
+  const session = async (who: Who): Promise<Session> => ({
+    setting: app.setting,
+    role: who.role,
+    investigationId: 'investigationId' in who ? who.investigationId : null,
+    groupId: 'groupId' in who ? who.groupId : null,
+    passPhraseSet: await isPassPhraseSet(),
+  });
+
+  const begin = async (request: FastifyRequest, reply: FastifyReply): Promise<Session> => {
+    sendCookie(request, reply, await beginSession(EDUCATOR));
+    return session(EDUCATOR);
+  };
+
+  app.get('/session', { config: EVERYBODY }, ({ who }) => session(who));
+
+  app.post<{ Body: SignInBody }>(
+    '/session',
+    { config: EVERYBODY, schema: { body: signInSchema } },
+    async (request, reply) => {
+      await tries.mayTry(request.ip);
+      if (!(await isPassPhrase(request.body.passPhrase))) {
+        await tries.failed(request.ip);
+        throw new ProblemError('WRONG_PHRASE', {
+          errors: [{ path: 'passPhrase', message: 'That is not the pass phrase.' }],
+        });
+      }
+      await tries.succeeded(request.ip);
+      return begin(request, reply);
+    },
+  );
+
+  app.delete('/session', { config: EVERYBODY }, async (request, reply) => {
+    await endOwnSession(request);
+    void reply.clearCookie(COOKIE, { path: '/' });
+    return session(app.setting === 'alone' ? EDUCATOR : NOBODY);
+  });
+
+  app.put<{ Body: PassPhraseBody }>(
+    '/pass-phrase',
+    { config: EVERYBODY, schema: { body: passPhraseSchema } },
+    async (request, reply) => {
+      const { passPhrase, setUp, current } = request.body;
+      await tries.mayTry(request.ip);
+      if (await isPassPhraseSet()) {
+        if (current === null || !(await isPassPhrase(current))) {
+          await tries.failed(request.ip);
+          throw wrong('current', 'That is not the pass phrase until now.');
+        }
+        await setPassPhrase(passPhrase);
+        await endOtherEducators(request.cookies[COOKIE] ?? null);
+      } else if (app.setting === 'classroom' && !isSetUpCode(setUp, setUpCode)) {
+        await tries.failed(request.ip);
+        throw wrong('setUp', 'That is not the code that the start printed.');
+      } else if (!(await setFirstPassPhrase(passPhrase))) {
+        throw wrong('setUp', 'Somebody else has just set it.');
+      }
+      await tries.succeeded(request.ip);
+      return begin(request, reply);
+    },
+  );
+};
+
+const wrong = (path: string, message: string): ProblemError =>
+  new ProblemError('WRONG_PHRASE', { errors: [{ path, message }] });

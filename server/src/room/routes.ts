@@ -1,0 +1,108 @@
+import {
+  codeSchema,
+  joinSchema,
+  roomSchema,
+  spotSchema,
+  type BenchSpot,
+  type CodeBody,
+  type JoinBody,
+  type RoomBody,
+  type Session,
+} from '@nab/contract';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import type { Sequelize } from 'sequelize';
+import { object, string } from 'yup';
+import { byId, type ById } from '../plugins/index.js';
+import { ProblemError } from '../problems/index.js';
+import {
+  EDUCATORS,
+  endOwnSession,
+  EVERYBODY,
+  LOOKERS,
+  patience,
+  sendCookie,
+} from '../roles/index.js';
+import { roomService } from './service.js';
+
+const byGroup = byId.concat(object({ group: string().uuid().required() }));
+
+/**
+ * `/api/investigations/:id/room`: who is in it, and what is said to all; `/api/join`: how a tablet
+ * or a board gets in.
+ */
+export const roomRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
+  app,
+  { sequelize },
+) => {
+  const service = roomService(sequelize);
+  const tries = patience(sequelize, 'code');
+  const room = '/investigations/:id/room';
+
+  app.get<ById>(room, { config: LOOKERS, schema: { params: byId } }, ({ params, who }) =>
+    service.read(params.id, who),
+  );
+
+  app.put<ById & { Body: RoomBody }>(
+    room,
+    { config: EDUCATORS, schema: { params: byId, body: roomSchema } },
+    ({ params, body }) => service.write(params.id, body),
+  );
+
+  app.post<ById>(`${room}/code`, { config: EDUCATORS, schema: { params: byId } }, ({ params }) =>
+    service.renew(params.id),
+  );
+
+  app.delete<{ Params: { id: string; group: string } }>(
+    `${room}/tablets/:group`,
+    { config: EDUCATORS, schema: { params: byGroup } },
+    ({ params }) => service.release(params.id, params.group),
+  );
+
+  app.put<ById & { Body: BenchSpot }>(
+    `${room}/spot`,
+    { config: { roles: ['group'] }, schema: { params: byId, body: spotSchema } },
+    async ({ body, who }, reply) => {
+      if (who.role === 'group') await service.spot(who, body);
+      return reply.status(204).send();
+    },
+  );
+
+  /** Counts wrong codes against the address that sent them. */
+  const guarded = async <T>({ ip }: FastifyRequest, use: () => Promise<T>): Promise<T> => {
+    await tries.mayTry(ip);
+    try {
+      const result = await use();
+      await tries.succeeded(ip);
+      return result;
+    } catch (error) {
+      if (error instanceof ProblemError && error.problem.code === 'WRONG_CODE') {
+        await tries.failed(ip);
+      }
+      throw error;
+    }
+  };
+
+  app.post<{ Body: CodeBody }>(
+    '/join/offer',
+    { config: EVERYBODY, schema: { body: codeSchema } },
+    (request) => guarded(request, () => service.offer(request.body)),
+  );
+
+  app.post<{ Body: JoinBody }>(
+    '/join',
+    { config: EVERYBODY, schema: { body: joinSchema } },
+    async (request, reply): Promise<Session> => {
+      const { who, begun } = await guarded(request, () => service.join(request.body));
+      // A tablet that was another group's is that group's no longer.
+      await endOwnSession(request);
+      sendCookie(request, reply, begun);
+      return {
+        setting: app.setting,
+        role: who.role,
+        investigationId: who.investigationId,
+        groupId: who.role === 'group' ? who.groupId : null,
+        passPhraseSet: true,
+      };
+    },
+  );
+};
