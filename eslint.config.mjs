@@ -70,6 +70,7 @@ const ORDER = {
     'polls',
     'investigations',
     'room',
+    'live',
     'printing',
     'readings',
     'demo',

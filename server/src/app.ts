@@ -6,6 +6,7 @@ import { defineModels } from './database/index.js';
 import { designRoutes } from './designs/index.js';
 import { fieldRoutes } from './field/index.js';
 import { investigationRoutes } from './investigations/index.js';
+import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
 import { problems, send } from './problems/index.js';
 import { security, validation, webApplication } from './plugins/index.js';
@@ -18,6 +19,8 @@ import { shelfRoutes } from './shelf/index.js';
 
 export interface AppOptions {
   readonly sequelize: Sequelize;
+  /** Of the database once more: who listens to its notifications keeps a connection of its own. */
+  readonly databaseUrl: string;
   readonly webFolder?: string | undefined;
   /** Alone on one machine (everybody is the educator), or for a classroom. */
   readonly setting?: Setting;
@@ -31,7 +34,7 @@ export interface AppOptions {
 
 /** Builds the server without listening. The schema must be up to date. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const { sequelize, setting = 'alone', hosts = [], setUpCode } = options;
+  const { sequelize, databaseUrl, setting = 'alone', hosts = [], setUpCode } = options;
   const app = Fastify({
     logger: options.logger ?? false,
     bodyLimit: 256 * 1024,
@@ -59,6 +62,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(fieldRoutes, { prefix: '/api/fields' });
   await app.register(pollRoutes, { prefix: '/api/polls', sequelize });
   await app.register(roomRoutes, { prefix: '/api', sequelize });
+  await app.register(live, { sequelize, databaseUrl });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
     try {

@@ -17,6 +17,7 @@ async function main(): Promise<void> {
   if (configuration.NAB_PASS_PHRASE) await setFirstPassPhrase(configuration.NAB_PASS_PHRASE);
   const app = await buildApp({
     sequelize,
+    databaseUrl: configuration.NAB_DATABASE_URL,
     setting: settingOf(configuration),
     hosts: configuration.NAB_HOSTS.toLowerCase().split(/[\s,]+/),
     setUpCode: configuration.NAB_SET_UP_CODE,

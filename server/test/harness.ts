@@ -51,7 +51,7 @@ export interface Bench {
 export async function startBench(options: Partial<AppOptions> = {}): Promise<Bench> {
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
-  const app = await buildApp({ ...options, sequelize });
+  const app = await buildApp({ ...options, sequelize, databaseUrl: databaseUrl() });
   const bench: Bench = {
     app,
     sequelize,

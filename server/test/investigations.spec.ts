@@ -60,7 +60,7 @@ describe('an investigation', () => {
       expect(moved.status).toBe(204);
       expect(await placeIn()).toBe(place);
       const now = (await bench.send('GET', `/api/investigations/${made.id}`)).body;
-      expect(now).toEqual(before);
+      expect({ ...now, asOf: before.asOf }).toEqual(before);
     }
     expect(before.readings.map(({ id }: { id: string }) => id)).toEqual([reading]);
   });

@@ -33,6 +33,8 @@ describe('migrations', () => {
     expect(await migrate(sequelize)).toEqual([]);
     expect(await tables(sequelize)).toEqual([
       'bench_groups',
+      'changes',
+      'changes_floor',
       'classes',
       'designs',
       'failed_tries',
@@ -116,7 +118,7 @@ describe('a database of the version before', () => {
   });
 
   it('is served as valid investigations, ends and single turns included', async () => {
-    const app = await buildApp({ sequelize });
+    const app = await buildApp({ sequelize, databaseUrl: databaseUrl() });
     const list = (await app.inject('/api/investigations')).json<InvestigationSummary[]>();
     expect(list.map(({ title, trials, measure }) => [title, trials, measure]).sort()).toEqual([
       ['Both ends of a bolt', 0, 'objects-both-ends'],

@@ -5,7 +5,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
-import { emptyDatabase } from './harness.js';
+import { databaseUrl, emptyDatabase } from './harness.js';
 import { migrate } from '../src/database/index.js';
 
 let app: FastifyInstance;
@@ -18,7 +18,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'mark.svg'), '<svg/>');
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
-  app = await buildApp({ sequelize, webFolder: folder });
+  app = await buildApp({ sequelize, databaseUrl: databaseUrl(), webFolder: folder });
 });
 afterAll(async () => {
   await app.close();

@@ -54,6 +54,7 @@ export async function openInvestigation(
       demo: false,
       rehearsalOf: null,
       polls: [],
+      asOf: '0',
       plan: examplePlan(),
       design: { id: idOf(901), version: 1, design: newDesign() },
       predictions: [],

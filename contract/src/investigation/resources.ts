@@ -72,4 +72,6 @@ export interface Investigation {
   readonly readings: readonly Reading[];
   /** Votes of an audience, the first opened first. */
   readonly polls: readonly Poll[];
+  /** Where in the changes this was read: what changes afterwards is told from there on. */
+  readonly asOf: string;
 }

@@ -14,7 +14,6 @@ export const SERVER_PROBLEMS = {
   TOO_LARGE: { status: 413, title: 'The request is too large' },
   SIGN_IN: { status: 401, title: 'Sign in first' },
   NOT_ALLOWED: { status: 403, title: 'This is not yours to do' },
-  SET_UP_FIRST: { status: 403, title: 'This classroom has no pass phrase yet' },
   WRONG_PHRASE: { status: 403, title: 'That is not the pass phrase' },
   WRONG_CODE: { status: 404, title: 'No lesson has this code' },
   GROUP_TAKEN: { status: 409, title: 'This group has a tablet already' },

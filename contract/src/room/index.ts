@@ -1,3 +1,4 @@
 export * from './join-code.js';
 export * from './resources.js';
+export type * from './live.js';
 export * from './requests.js';

@@ -1,4 +1,5 @@
 export { connect } from './connection.js';
+export { horizonOf } from './horizon.js';
 export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';
 export {
   ClassRow,

@@ -9,6 +9,7 @@ import { lessons } from './migrations/0006-lessons.js';
 import { flags } from './migrations/0007-flags.js';
 import { rehearsals } from './migrations/0008-rehearsals.js';
 import { polls } from './migrations/0009-polls.js';
+import { changes } from './migrations/0011-changes.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -23,6 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
   rehearsals,
   polls,
   room,
+  changes,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -1,3 +1,10 @@
-export { insertInvestigation, toPrediction, toReading } from './repository.js';
+export {
+  findHead,
+  findPredictions,
+  findReadings,
+  insertInvestigation,
+  toPrediction,
+  toReading,
+} from './repository.js';
 export { investigationRoutes } from './routes.js';
 export { investigationService } from './service.js';

@@ -14,6 +14,7 @@ import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { findClass, groupsOfOthers, writeClass } from '../classes/index.js';
 import {
   DesignRow,
+  horizonOf,
   InvestigationRow,
   LevelRow,
   PredictionRow,
@@ -86,11 +87,11 @@ export async function writePlace(
   return count > 0;
 }
 
-/** An investigation whole, read in one transaction so that its parts belong together. */
-export async function findInvestigation(
+/** What is investigated and how: an investigation without what its class said and read. */
+export async function findHead(
   id: string,
   transaction: Transaction,
-): Promise<Investigation | null> {
+): Promise<Omit<Investigation, 'predictions' | 'readings' | 'polls' | 'asOf'> | null> {
   const row = await InvestigationRow.findByPk(id, { transaction });
   if (!row) return null;
   const rows = await LevelRow.findAll({
@@ -98,15 +99,7 @@ export async function findInvestigation(
     order: [['position', 'ASC']],
     transaction,
   });
-  const levels = rows.filter(({ role }) => role === 'level');
   const { groups, ...schoolClass } = await findClass(row.classId, transaction);
-  const ofLevels = { where: { levelId: levels.map((level) => level.id) }, transaction };
-  const order: [string, string][] = [
-    ['receivedAt', 'ASC'],
-    ['recordedAt', 'ASC'],
-  ];
-  const predictions = await PredictionRow.findAll({ ...ofLevels, order });
-  const readings = await ReadingRow.findAll({ ...ofLevels, order });
   const design = await DesignRow.findByPk(row.designId, { transaction, rejectOnEmpty: true });
   return {
     id: row.id,
@@ -117,7 +110,7 @@ export async function findInvestigation(
       title: row.title,
       experiment: row.experiment,
       factor: row.factor,
-      levels: levels.map(toLevel),
+      levels: rows.filter(({ role }) => role === 'level').map(toLevel),
       series: row.seriesFactor && {
         factor: row.seriesFactor,
         levels: rows.filter(({ role }) => role === 'series').map(toLevel),
@@ -133,10 +126,56 @@ export async function findInvestigation(
       ...(row.lesson && { lesson: row.lesson }),
     },
     design: toDesign(design),
+  };
+}
+
+/** In the order of arrival. */
+const ARRIVED: [string, string][] = [
+  ['receivedAt', 'ASC'],
+  ['recordedAt', 'ASC'],
+];
+
+/** An investigation whole, read in one transaction so that its parts belong together. */
+export async function findInvestigation(
+  id: string,
+  transaction: Transaction,
+): Promise<Investigation | null> {
+  const asOf = await horizonOf(InvestigationRow.sequelize!, transaction);
+  const head = await findHead(id, transaction);
+  if (!head) return null;
+  const levelIds = head.plan.levels.map((level) => level.id);
+  const ofLevels = { where: { levelId: levelIds }, order: ARRIVED, transaction };
+  const predictions = await PredictionRow.findAll(ofLevels);
+  const readings = await ReadingRow.findAll(ofLevels);
+  return {
+    ...head,
     predictions: predictions.map(toPrediction),
     readings: readings.map(toReading),
-    polls: await findPolls(ofLevels.where.levelId, transaction),
+    polls: await findPolls(levelIds, transaction),
+    asOf,
   };
+}
+
+export async function findPredictions(
+  ids: readonly string[],
+  transaction: Transaction,
+): Promise<Prediction[]> {
+  if (ids.length === 0) return [];
+  const rows = await PredictionRow.findAll({
+    where: { id: [...ids] },
+    order: ARRIVED,
+    transaction,
+  });
+  return rows.map(toPrediction);
+}
+
+export async function findReadings(
+  ids: readonly string[],
+  transaction: Transaction,
+): Promise<Reading[]> {
+  if (ids.length === 0) return [];
+  const rows = await ReadingRow.findAll({ where: { id: [...ids] }, order: ARRIVED, transaction });
+  return rows.map(toReading);
 }
 
 const toLevel = ({ id, value, document }: LevelRow): Level => ({

@@ -1,2 +1,2 @@
-export { findPolls } from './repository.js';
+export { findPolls, findPollsOf } from './repository.js';
 export { pollRoutes } from './routes.js';

@@ -27,6 +27,16 @@ export async function findPolls(
   return withVotes(rows, transaction);
 }
 
+/** Votes by their ids. */
+export async function findPollsOf(
+  ids: readonly string[],
+  transaction: Transaction,
+): Promise<Poll[]> {
+  if (ids.length === 0) return [];
+  const rows = await PollRow.findAll({ where: { id: [...ids] }, transaction });
+  return withVotes(rows, transaction);
+}
+
 /** @param lock so that nobody votes while it is being closed. */
 export async function findPoll(
   id: string,

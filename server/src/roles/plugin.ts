@@ -3,7 +3,6 @@ import plugin from 'fastify-plugin';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Setting } from '@nab/contract';
 import { ProblemError } from '../problems/index.js';
-import { isPassPhraseSet } from './pass-phrase.js';
 import { tooMany } from './patience.js';
 import { whoHas } from './sessions.js';
 import { EDUCATOR, NOBODY, requireInvestigation, requireRole, type Who } from './who.js';
@@ -40,9 +39,6 @@ export const roles = plugin<{ setting: Setting }>(async (app, { setting }) => {
     await slow(request.who, token, request.ip);
     if (token !== undefined) refuseForged(request.method, request.headers);
     requireRole(request.who, roles);
-    if (request.who.role === 'nobody' && roles.length < 4 && !(await isPassPhraseSet())) {
-      throw new ProblemError('SET_UP_FIRST');
-    }
     const { id } = request.params as { id?: string };
     if (id !== undefined && request.routeOptions.url?.startsWith('/api/investigations/:id')) {
       requireInvestigation(request.who, id);

@@ -17,7 +17,7 @@ import {
 } from './pass-phrase.js';
 import { patience } from './patience.js';
 import { COOKIE } from './plugin.js';
-import { beginSession, endOtherEducators, endSession } from './sessions.js';
+import { beginSession, endOtherEducators, endSession, isSession } from './sessions.js';
 import { EDUCATOR, EVERYBODY, NOBODY, type Who } from './who.js';
 
 /** Sends the cookie of a session that began; the browser shows it to no script. */
@@ -39,6 +39,13 @@ export function sendCookie(
 export async function endOwnSession(request: FastifyRequest): Promise<void> {
   const token = request.cookies[COOKIE];
   if (token !== undefined) await endSession(token);
+}
+
+/** Whether whoever began a long request is still let in. */
+export async function stillIn(request: FastifyRequest): Promise<boolean> {
+  if (request.server.setting === 'alone') return true;
+  const token = request.cookies[COOKIE];
+  return token !== undefined && isSession(token);
 }
 
 /** `/api/session`: who asks; sign in and out. `/api/pass-phrase`: set or change it. */

@@ -49,6 +49,12 @@ export async function whoHas(token: string): Promise<Who> {
   return { role, investigationId: investigationId! };
 }
 
+/** Whether a session goes on; it does not count as seen by being asked for. */
+export const isSession = async (token: string): Promise<boolean> =>
+  (await SessionRow.count({
+    where: { tokenHash: hashOf(token), expiresAt: { [Op.gt]: new Date() } },
+  })) > 0;
+
 export const endSession = (token: string): Promise<number> =>
   SessionRow.destroy({ where: { tokenHash: hashOf(token) } });
 

@@ -39,6 +39,15 @@ export async function writeRoom(
 
 const alive = () => ({ expiresAt: { [Op.gt]: new Date() } });
 
+/** The room of an investigation; null before it was opened. */
+export async function findRoom(
+  investigationId: string,
+  transaction: Transaction,
+): Promise<Room | null> {
+  const row = await RoomRow.findByPk(investigationId, { transaction });
+  return row && toRoom(row, transaction);
+}
+
 export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Room> {
   const { investigationId, code, paused, message, ended, ranked } = row;
   const sessions = await SessionRow.findAll({

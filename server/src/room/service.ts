@@ -22,6 +22,12 @@ import {
   type OpenedRoom,
 } from './repository.js';
 
+/** Only the educator sees the code, and a group sees no tablet. */
+export function roomFor(room: Room, { role }: Who): Room {
+  if (role === 'educator') return room;
+  return { ...room, code: null, tablets: role === 'board' ? room.tablets : [] };
+}
+
 /** What can be done with the room of a lesson; each call is one transaction. */
 export function roomService(sequelize: Sequelize) {
   const open = async (id: string, transaction: Transaction): Promise<OpenedRoom> => {
@@ -49,13 +55,11 @@ export function roomService(sequelize: Sequelize) {
   };
 
   return {
-    /** Only the educator sees the code; a group sees no other group's tablet. */
-    read: async (id: string, { role }: Who): Promise<Room> => {
+    read: async (id: string, who: Who): Promise<Room> => {
       const room = await sequelize.transaction(async (transaction) =>
         toRoom(await open(id, transaction), transaction),
       );
-      if (role === 'educator') return room;
-      return { ...room, code: null, tablets: role === 'board' ? room.tablets : [] };
+      return roomFor(room, who);
     },
 
     write: (id: string, body: RoomBody): Promise<Room> =>

@@ -9,6 +9,7 @@ const investigation = (change: Partial<Investigation> = {}): Investigation => ({
   demo: false,
   rehearsalOf: null,
   polls: [],
+  asOf: '0',
   plan: examplePlan(),
   design: { id: idOf(301), version: 5, design: newDesign() },
   predictions: [],

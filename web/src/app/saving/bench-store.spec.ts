@@ -16,6 +16,7 @@ const investigation: Investigation = {
   demo: false,
   rehearsalOf: null,
   polls: [],
+  asOf: '0',
   plan: examplePlan(),
   design: { id: idOf(301), version: 1, design: newDesign() },
   predictions: [],

@@ -1,0 +1,14 @@
+import type { Investigation, Poll, Prediction, Reading } from '../investigation/index.js';
+import type { Room } from './resources.js';
+
+/**
+ * What a screen hears of its investigation: records as they are stored, polls, plan and room as they
+ * stand. `reset`: it was away for too long and reads everything anew. `asOf`: all before it is told.
+ */
+export type LiveEvent =
+  | { readonly event: 'reading'; readonly data: Reading }
+  | { readonly event: 'prediction'; readonly data: Prediction }
+  | { readonly event: 'poll'; readonly data: Poll }
+  | { readonly event: 'plan'; readonly data: Pick<Investigation, 'version' | 'plan' | 'design'> }
+  | { readonly event: 'room'; readonly data: Room }
+  | { readonly event: 'reset' | 'asOf'; readonly data: object };

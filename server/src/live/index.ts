@@ -1,0 +1,1 @@
+export { live } from './plugin.js';

@@ -1,0 +1,43 @@
+import sse from '@fastify/sse';
+import plugin from 'fastify-plugin';
+import type { Sequelize } from 'sequelize';
+import { Feed } from './feed.js';
+import { pruneChanges } from './repository.js';
+import { liveRoutes } from './routes.js';
+import { Wake } from './wake.js';
+
+const BEAT_MS = 15_000;
+/** Where a notification was lost, a change is seen after this at the latest. */
+const SWEEP_MS = 5_000;
+const KEPT_DAYS = 2;
+const PRUNE_MS = 3_600_000;
+
+/** Every screen hears what changes, whichever server it hangs on and whichever took the change. */
+export const live = plugin<{ sequelize: Sequelize; databaseUrl: string }>(
+  async (app, { sequelize, databaseUrl }) => {
+    const failed = (error: unknown): void => app.log.warn({ err: error }, 'live changes');
+    const feed = new Feed(sequelize, failed);
+    const wake = new Wake(sequelize, databaseUrl, () => feed.look(), failed);
+    await app.register(sse, { heartbeatInterval: BEAT_MS });
+    await app.register(liveRoutes, { prefix: '/api', feed });
+
+    app.addHook('onResponse', async ({ method }, { statusCode }) => {
+      if (method !== 'GET' && method !== 'HEAD' && statusCode < 400) wake.announce();
+    });
+    const sweep = setInterval(() => feed.look(), SWEEP_MS).unref();
+    const prune = setInterval(
+      () => void pruneChanges(sequelize, KEPT_DAYS).catch(failed),
+      PRUNE_MS,
+    ).unref();
+    app.addHook('onReady', async () => {
+      // Nobody waits for it: without it the sweep tells.
+      void wake.listen();
+    });
+    app.addHook('onClose', async () => {
+      clearInterval(sweep);
+      clearInterval(prune);
+      feed.end();
+      await wake.end();
+    });
+  },
+);
