@@ -16,6 +16,8 @@ export interface Session {
   readonly groupId: string | null;
   /** False in a classroom that cannot be used before its educator sets one. */
   readonly passPhraseSet: boolean;
+  /** Where tablets of this room reach Nab, such as `http://192.168.1.5:4170`; null where none can. */
+  readonly address: string | null;
 }
 
 /** What a code opens, before a group is chosen. */

@@ -45,7 +45,10 @@ export class Feed {
         listener.tell([{ event: 'reset', data: {} }], horizon);
       } else {
         const { horizon, changes } = await readChanges(this.sequelize, since, [investigationId]);
-        listener.tell(await tellingsOf(this.sequelize, investigationId, changes), horizon);
+        // How the room stands is told too: a tablet may have missed that it is paused.
+        const room = { investigationId, kind: 'room', ref: null } as const;
+        const events = await tellingsOf(this.sequelize, investigationId, [...changes, room]);
+        listener.tell(events, horizon);
         // What is withheld from this one now comes with the next look.
         this.place = earlier(this.place, horizon);
       }

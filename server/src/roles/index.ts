@@ -1,7 +1,7 @@
 export { forgetPassPhrase, isPassPhraseSet, setFirstPassPhrase } from './pass-phrase.js';
 export { patience } from './patience.js';
 export { roles } from './plugin.js';
-export { endOwnSession, sendCookie, sessionRoutes, stillIn } from './routes.js';
+export { endOwnSession, sendCookie, sessionOf, sessionRoutes, stillIn } from './routes.js';
 export { beginSession, endExpired } from './sessions.js';
 export {
   BENCHES,

@@ -15,6 +15,7 @@ import {
   setFirstPassPhrase,
   setPassPhrase,
 } from './pass-phrase.js';
+import { roomAddress } from './address.js';
 import { patience } from './patience.js';
 import { COOKIE } from './plugin.js';
 import { beginSession, endOtherEducators, endSession, isSession } from './sessions.js';
@@ -48,6 +49,19 @@ export async function stillIn(request: FastifyRequest): Promise<boolean> {
   return token !== undefined && isSession(token);
 }
 
+/** Somebody's session as their browser may know it. */
+export async function sessionOf(request: FastifyRequest, who: Who): Promise<Session> {
+  const { setting } = request.server;
+  return {
+    setting,
+    role: who.role,
+    investigationId: 'investigationId' in who ? who.investigationId : null,
+    groupId: 'groupId' in who ? who.groupId : null,
+    passPhraseSet: await isPassPhraseSet(),
+    address: setting === 'alone' ? null : roomAddress(request),
+  };
+}
+
 /** `/api/session`: who asks; sign in and out. `/api/pass-phrase`: set or change it. */
 export const sessionRoutes: FastifyPluginAsync<{
   sequelize: Sequelize;
@@ -55,20 +69,12 @@ export const sessionRoutes: FastifyPluginAsync<{
 }> = async (app, { sequelize, setUpCode }) => {
   const tries = patience(sequelize, 'phrase');
 
-  const session = async (who: Who): Promise<Session> => ({
-    setting: app.setting,
-    role: who.role,
-    investigationId: 'investigationId' in who ? who.investigationId : null,
-    groupId: 'groupId' in who ? who.groupId : null,
-    passPhraseSet: await isPassPhraseSet(),
-  });
-
   const begin = async (request: FastifyRequest, reply: FastifyReply): Promise<Session> => {
     sendCookie(request, reply, await beginSession(EDUCATOR));
-    return session(EDUCATOR);
+    return sessionOf(request, EDUCATOR);
   };
 
-  app.get('/session', { config: EVERYBODY }, ({ who }) => session(who));
+  app.get('/session', { config: EVERYBODY }, (request) => sessionOf(request, request.who));
 
   app.post<{ Body: SignInBody }>(
     '/session',
@@ -89,7 +95,7 @@ export const sessionRoutes: FastifyPluginAsync<{
   app.delete('/session', { config: EVERYBODY }, async (request, reply) => {
     await endOwnSession(request);
     void reply.clearCookie(COOKIE, { path: '/' });
-    return session(app.setting === 'alone' ? EDUCATOR : NOBODY);
+    return sessionOf(request, app.setting === 'alone' ? EDUCATOR : NOBODY);
   });
 
   app.put<{ Body: PassPhraseBody }>(

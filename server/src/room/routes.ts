@@ -21,6 +21,7 @@ import {
   LOOKERS,
   patience,
   sendCookie,
+  sessionOf,
 } from '../roles/index.js';
 import { roomService } from './service.js';
 
@@ -96,13 +97,7 @@ export const roomRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
       // A tablet that was another group's is that group's no longer.
       await endOwnSession(request);
       sendCookie(request, reply, begun);
-      return {
-        setting: app.setting,
-        role: who.role,
-        investigationId: who.investigationId,
-        groupId: who.role === 'group' ? who.groupId : null,
-        passPhraseSet: true,
-      };
+      return sessionOf(request, who);
     },
   );
 };

@@ -1,9 +1,20 @@
 import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
 import { inEnglish } from './english';
+import { mayEnter } from './roles';
 import { Server } from './server';
 
+/** Pages that are not the educator's alone. */
+const AT_THE_BENCH = { roles: ['educator', 'group'] };
+const EVERYBODY = { roles: ['educator', 'group', 'board', 'nobody'] };
+
 const pages: Routes = [
+  ...['join', 'join/:code'].map((path) => ({
+    path,
+    title: 'Join – Nab',
+    data: EVERYBODY,
+    loadComponent: () => import('./join/join').then((m) => m.JoinPage),
+  })),
   {
     path: '',
     title: 'Investigations – Nab',
@@ -65,17 +76,18 @@ const pages: Routes = [
   {
     path: 'vote/:poll',
     title: 'Vote – Nab',
-    data: { bare: true },
+    data: { ...EVERYBODY, bare: true },
     loadComponent: () => import('./board/vote').then((m) => m.VotePage),
   },
   {
     path: 'investigations/:id/board',
     title: 'Board – Nab',
-    data: { bare: true },
+    data: { roles: ['educator', 'board'], bare: true },
     loadComponent: () => import('./board/board').then((m) => m.BoardPage),
   },
   {
     path: 'investigations/:id',
+    data: AT_THE_BENCH,
     // Its page and what it shows are fetched side by side.
     canActivate: [
       ({ params }) => {
@@ -113,6 +125,7 @@ const pages: Routes = [
       {
         path: 'run',
         title: 'Run – Nab',
+        data: AT_THE_BENCH,
         loadComponent: () => import('./run/run').then((m) => m.RunPage),
       },
       {
@@ -124,20 +137,30 @@ const pages: Routes = [
       {
         path: 'wind',
         title: 'Wind and count – Nab',
+        data: AT_THE_BENCH,
         loadComponent: () => import('./wind/wind').then((m) => m.WindPage),
+      },
+      {
+        path: 'room',
+        title: 'Room – Nab',
+        loadComponent: () => import('./room/room').then((m) => m.RoomPage),
       },
       {
         path: 'findings',
         title: 'Findings – Nab',
+        data: AT_THE_BENCH,
         loadComponent: () => import('./findings/findings').then((m) => m.FindingsPage),
       },
     ],
   },
   {
     path: '**',
+    data: EVERYBODY,
     title: 'Not here – Nab',
     loadComponent: () => import('./home/not-here').then((m) => m.NotHere),
   },
 ];
 
-export const routes: Routes = [{ path: '', canActivate: [inEnglish], children: pages }];
+export const routes: Routes = [
+  { path: '', canActivate: [inEnglish], canActivateChild: [mayEnter], children: pages },
+];

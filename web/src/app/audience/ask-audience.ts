@@ -13,7 +13,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { BenchClock, InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { OpenPoll } from './open-poll';
-import { VoteCode } from './vote-code';
+import { AddressCode } from '../codes';
 import { HandCount } from './hand-count';
 
 /** A vote that is closed: what most said, of how many. */
@@ -26,7 +26,7 @@ export interface Voted {
 /** A vote of an audience before a trial: hands counted here, telephones by themselves. */
 @Component({
   selector: 'nab-ask-audience',
-  imports: [HandCount, Notice, NzButtonModule, VoteCode],
+  imports: [AddressCode, HandCount, Notice, NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -73,7 +73,10 @@ export interface Voted {
             />
           }
         </div>
-        <nab-vote-code [id]="poll.id" />
+        <nab-address-code
+          [path]="'/vote/' + poll.id"
+          unreachable="Telephones cannot vote: only this machine reaches Nab. Count the hands."
+        />
       </div>
       @if (vote.fault(); as fault) {
         <nab-notice state="caution">{{ fault }}</nab-notice>

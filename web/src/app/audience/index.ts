@@ -1,2 +1,1 @@
 export { AskAudience, type Voted } from './ask-audience';
-export { VoteCode } from './vote-code';

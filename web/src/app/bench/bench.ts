@@ -20,6 +20,7 @@ import { map } from 'rxjs';
 import { SplitterKeys, TabsName } from '../accessibility';
 import { Keys } from '../keys';
 import { BenchPart } from './bench-part';
+import { remember, remembered } from '../remembered';
 
 /** Narrower than this, the inspector is a sheet at the lower edge. */
 const WIDE = '(min-width: 1101px)';
@@ -118,11 +119,7 @@ export class Bench {
 
   private keepLeft(percent: number): void {
     this.left.set(within(percent));
-    try {
-      localStorage.setItem(this.keptAs(), String(this.left()));
-    } catch {
-      // A browser that keeps nothing begins with the usual share next time.
-    }
+    remember(this.keptAs(), String(this.left()));
   }
 }
 
@@ -131,10 +128,6 @@ function within(percent: number): number {
 }
 
 function keptLeft(key: string, begin: number): number {
-  try {
-    const kept = Number(localStorage.getItem(key));
-    return kept > 0 ? within(kept) : begin;
-  } catch {
-    return begin;
-  }
+  const kept = Number(remembered(key));
+  return kept > 0 ? within(kept) : begin;
 }

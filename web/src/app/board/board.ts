@@ -3,7 +3,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { cameOf } from '@nab/contract';
 import { voteText } from '@nab/words';
 import { catchError, EMPTY, exhaustMap, filter, interval } from 'rxjs';
-import { VoteCode } from '../audience';
+import { AddressCode } from '../codes';
 import { InvestigationStore } from '../investigation';
 import { LessonService } from '../lesson';
 import { Server } from '../server';
@@ -14,7 +14,7 @@ const LOOK_MS = 2000;
 /** For the projector: what the audience says, and what came of it. Reads only. */
 @Component({
   selector: 'nab-board',
-  imports: [VoteCode, VoteResult],
+  imports: [AddressCode, VoteResult],
   providers: [LessonService, InvestigationStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -63,7 +63,7 @@ const LOOK_MS = 2000;
           <div class="open">
             <nab-vote-result [poll]="poll" [came]="came(poll)" />
             @if (poll.closedAt === null) {
-              <nab-vote-code [id]="poll.id" [large]="true" />
+              <nab-address-code [path]="'/vote/' + poll.id" unreachable="" [large]="true" />
             }
           </div>
         } @else {

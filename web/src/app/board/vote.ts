@@ -6,6 +6,7 @@ import { v4 as uuid } from 'uuid';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { Server, ServerAway, ServerRefusal } from '../server';
+import { remember, remembered } from '../remembered';
 
 const LOOK_MS = 3000;
 const VOTER_KEY = 'nab-voter';
@@ -122,13 +123,9 @@ export class VotePage {
 
 /** One telephone has one vote; a browser that keeps nothing has one as long as its page is open. */
 function voterId(): string {
+  const kept = remembered(VOTER_KEY);
+  if (kept !== null) return kept;
   const fresh = uuid();
-  try {
-    const kept = localStorage.getItem(VOTER_KEY);
-    if (kept !== null) return kept;
-    localStorage.setItem(VOTER_KEY, fresh);
-  } catch {
-    // As long as the page is open.
-  }
+  remember(VOTER_KEY, fresh);
   return fresh;
 }

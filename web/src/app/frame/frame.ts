@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import {
   NavigationEnd,
   Router,
@@ -8,8 +8,10 @@ import {
   RouterOutlet,
   type ActivatedRouteSnapshot,
 } from '@angular/router';
-import { filter, map } from 'rxjs';
+import { exhaustMap, filter, map } from 'rxjs';
 import { SaveStatus } from '../notices';
+import { WhoService } from '../roles';
+import { Server } from '../server';
 import { ThemeService } from './theme';
 
 /** The whole page: a bar with the name, the state of saving and the theme; below it the view. */
@@ -110,7 +112,11 @@ import { ThemeService } from './theme';
     <a class="skip" href="#main" (click)="skip($event, main)">Skip to the content</a>
     @if (!bare()) {
       <header class="no-print">
-        <a class="name" routerLink="/" aria-label="Nab: all investigations">
+        <a
+          class="name"
+          routerLink="/"
+          [attr.aria-label]="who.isEducator() ? 'Nab: all investigations' : 'Nab'"
+        >
           <svg viewBox="0 0 32 32" aria-hidden="true">
             <rect x="14" y="2" width="4" height="28" fill="var(--nab-steel)" />
             <g fill="none" stroke="var(--nab-copper)" stroke-width="2.6" stroke-linecap="round">
@@ -119,21 +125,28 @@ import { ThemeService } from './theme';
           </svg>
           Nab
         </a>
-        <nav aria-label="Beside the investigations">
-          <a routerLink="/shelf" routerLinkActive="here" ariaCurrentWhenActive="page">Shelf</a>
-          <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page">Compare</a>
-          <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
-            >Wire and compass</a
-          >
-          <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
-            >Shell magnet</a
-          >
-        </nav>
+        @if (who.isEducator()) {
+          <nav aria-label="Beside the investigations">
+            <a routerLink="/shelf" routerLinkActive="here" ariaCurrentWhenActive="page">Shelf</a>
+            <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page"
+              >Compare</a
+            >
+            <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
+              >Wire and compass</a
+            >
+            <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
+              >Shell magnet</a
+            >
+          </nav>
+        }
         <span class="spacer"></span>
         <nab-save-status />
         <button class="theme" type="button" (click)="theme.toggle()">
           {{ theme.theme() === 'dark' ? 'Light' : 'Dark' }}
         </button>
+        @if (who.isEducator() && who.session().setting === 'classroom') {
+          <button class="theme" type="button" (click)="signOut()">Sign out</button>
+        }
       </header>
     }
     <main #main id="main" tabindex="-1"><router-outlet /></main>
@@ -141,6 +154,7 @@ import { ThemeService } from './theme';
 })
 export class Frame {
   protected readonly theme = inject(ThemeService);
+  protected readonly who = inject(WhoService);
   private readonly router = inject(Router);
   /** A board or a telephone that votes has no business beside what it shows. */
   protected readonly bare = toSignal(
@@ -150,6 +164,27 @@ export class Frame {
     ),
     { initialValue: false },
   );
+
+  constructor() {
+    // The session ended: whoever this is gets in again, and what waits here stays here.
+    inject(Server)
+      .unknown.pipe(
+        exhaustMap(() => this.who.refresh()),
+        filter(({ role }) => role === 'nobody'),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => {
+        const to = this.router.url;
+        if (!/^\/(join|vote)\b/.test(to)) {
+          void this.router.navigate(['/join'], { queryParams: { to } });
+        }
+      });
+  }
+
+  protected async signOut(): Promise<void> {
+    await this.who.signOut();
+    await this.router.navigate(['/join']);
+  }
 
   protected skip(event: Event, main: HTMLElement): void {
     event.preventDefault();

@@ -1,4 +1,5 @@
 import { effect, Injectable, signal } from '@angular/core';
+import { remember, remembered } from '../remembered';
 
 export type Theme = 'light' | 'dark';
 
@@ -18,12 +19,12 @@ export class ThemeService {
   toggle(): void {
     const next = this.theme() === 'dark' ? 'light' : 'dark';
     this.theme.set(next);
-    localStorage.setItem(KEY, next);
+    remember(KEY, next);
   }
 }
 
 function initialTheme(): Theme {
-  const stored = localStorage.getItem(KEY);
+  const stored = remembered(KEY);
   if (stored === 'light' || stored === 'dark') return stored;
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
 }

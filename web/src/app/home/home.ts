@@ -29,6 +29,7 @@ import { Told, ToldPlace } from '../told';
 import { howMany } from '@nab/words';
 import { planAgain } from './again';
 import { Sketch } from './sketch';
+import { remember, remembered } from '../remembered';
 
 type Item = InvestigationSummary;
 
@@ -82,7 +83,7 @@ export class Home {
   protected readonly wanted = signal('');
   protected readonly place = signal<Place>('open');
   protected readonly places = Object.entries(PLACES).map(([value, label]) => ({ value, label }));
-  protected readonly greeting = signal(!wasGreeted());
+  protected readonly greeting = signal(!remembered(GREETED_KEY) !== null);
 
   protected readonly columns = [
     { name: 'Question', width: null, sort: (a: Item, b: Item) => a.title.localeCompare(b.title) },
@@ -150,11 +151,7 @@ export class Home {
 
   protected greeted(): void {
     this.greeting.set(false);
-    try {
-      localStorage.setItem(GREETED_KEY, 'yes');
-    } catch {
-      // Greeted again next time.
-    }
+    remember(GREETED_KEY, 'yes');
   }
 
   protected async again({ id }: Item): Promise<void> {
@@ -232,12 +229,4 @@ function plannedOf({ levels, groups, repeats }: Item): number {
 
 function shareOf(item: Item): number {
   return Math.min(1, item.trials / Math.max(1, plannedOf(item)));
-}
-
-function wasGreeted(): boolean {
-  try {
-    return localStorage.getItem(GREETED_KEY) !== null;
-  } catch {
-    return false;
-  }
 }

@@ -10,12 +10,14 @@ import {
   type Actor,
   type ExperimentDocument,
   type Investigation,
+  type LiveEvent,
   type Plan,
   type Poll,
   type Prediction,
   type PredictionBody,
   type Reading,
   type ReadingBody,
+  type Room,
   type VersionedDesign,
 } from '@nab/contract';
 import {
@@ -46,6 +48,7 @@ import { benchStore, Outbox, restedValue, SavedDocument } from '../saving';
 import { Server, ServerAway, ServerRefusal } from '../server';
 import { ShelfStore } from '../shelf';
 import { caseText, levelWords } from '@nab/words';
+import { Following } from './following';
 import { merged, replaced, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
@@ -75,6 +78,9 @@ export class InvestigationStore {
   private readonly planSignal = signal<SavedDocument<Plan> | null>(null);
   private readonly designSignal = signal<SavedDocument<ExperimentDocument> | null>(null);
   private opening = 0;
+  private readonly following = new Following((told) => this.hear(told));
+  /** What the educator says to all; null before the room was opened. */
+  readonly room = this.following.room;
 
   readonly id = this.idSignal.asReadonly();
   readonly load = this.loadSignal.asReadonly();
@@ -171,10 +177,15 @@ export class InvestigationStore {
   readonly belief = computed(() => this.findings().belief);
 
   constructor() {
-    // What other tablets sent arrives by itself, and so do plan and design as they were changed.
+    // What other tablets sent is told by the server; where it cannot tell, it is asked.
     interval(REFRESH_MS)
       .pipe(
-        filter(() => document.visibilityState === 'visible' && this.loadSignal() === 'ready'),
+        filter(
+          () =>
+            !this.following.connected() &&
+            document.visibilityState === 'visible' &&
+            this.loadSignal() === 'ready',
+        ),
         exhaustMap(() => this.server.investigation(this.idSignal()).pipe(catchError(() => EMPTY))),
         takeUntilDestroyed(),
       )
@@ -195,6 +206,7 @@ export class InvestigationStore {
   async open(id: string): Promise<void> {
     const mine = ++this.opening;
     this.closeDocuments();
+    this.following.stop();
     this.idSignal.set(id);
     this.loadSignal.set('loading');
     void this.shelf.load();
@@ -203,6 +215,11 @@ export class InvestigationStore {
     if (mine !== this.opening) return;
     if (typeof found === 'string') this.loadSignal.set(found);
     else this.adopt(found);
+  }
+
+  /** The room as it now stands at the server. */
+  takeRoom(room: Room): void {
+    this.following.takeRoom(room);
   }
 
   /** A vote as it now stands at the server. */
@@ -239,9 +256,37 @@ export class InvestigationStore {
     if (now !== base) this.setBase(now);
   }
 
+  /** Takes in what the server tells. */
+  private hear(told: LiveEvent): void {
+    const base = this.baseSignal();
+    if (!base) return;
+    switch (told.event) {
+      case 'reading':
+        this.setBase({ ...base, readings: united(base.readings, [told.data]) });
+        break;
+      case 'prediction':
+        this.setBase({ ...base, predictions: united(base.predictions, [told.data]) });
+        break;
+      case 'poll':
+        this.takePoll(told.data);
+        break;
+      case 'plan':
+        this.merge({ ...base, ...told.data });
+        break;
+      case 'reset':
+        // Everything is read anew; what is told meanwhile is united with it.
+        this.server
+          .investigation(base.id)
+          .pipe(catchError(() => EMPTY))
+          .subscribe((fresh) => this.merge(fresh));
+        break;
+    }
+  }
+
   private adopt(investigation: Investigation): void {
     const { id, version, plan, design } = investigation;
     this.setBase(investigation);
+    this.following.follow(id, investigation.asOf);
     const planDocument = new SavedDocument<Plan>({
       key: `plan:${id}`,
       schema: planSchema as Schema<Plan>,

@@ -49,6 +49,7 @@ import {
   stoppedSentences,
   type ReadingLevel,
 } from './sentences';
+import { remember, remembered } from '../remembered';
 
 const MOST_LEVELS = 12;
 const LEVEL_KEY = 'nab-reading-level';
@@ -264,11 +265,7 @@ export class QuestionPage {
 
   protected chooseReadingLevel(level: ReadingLevel): void {
     this.readingLevel.set(level);
-    try {
-      localStorage.setItem(LEVEL_KEY, level);
-    } catch {
-      // Forgotten with the page.
-    }
+    remember(LEVEL_KEY, level);
   }
 
   /** One step beyond the last level; of kinds the first that is not there. */
@@ -306,9 +303,5 @@ function stepOf(plan: Plan, cases: readonly NamedCase[]): number {
 }
 
 function rememberedLevel(): ReadingLevel {
-  try {
-    return localStorage.getItem(LEVEL_KEY) === 'exact' ? 'exact' : 'plain';
-  } catch {
-    return 'plain';
-  }
+  return remembered(LEVEL_KEY) === 'exact' ? 'exact' : 'plain';
 }

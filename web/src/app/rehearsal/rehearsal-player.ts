@@ -5,6 +5,7 @@ import { rehearse, seededRandom, type Rehearsal } from '@nab/core';
 import { EMPTY, interval, switchMap } from 'rxjs';
 import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../investigation';
 import { momentsOf, type Moment } from './moments';
+import { remember, remembered } from '../remembered';
 
 export type { Moment } from './moments';
 
@@ -199,17 +200,13 @@ export class RehearsalPlayer {
 
   private keep(): void {
     const progress: Progress = { start: this.start, elapsed: this.elapsed(), done: this.done };
-    try {
-      localStorage.setItem(keyOf(this.store.id()), JSON.stringify(progress));
-    } catch {
-      // A browser that keeps nothing begins no rehearsal in the middle.
-    }
+    remember(keyOf(this.store.id()), JSON.stringify(progress));
   }
 }
 
 const keyOf = (id: string): string => `nab-rehearsal:${id}`;
 
 function progressOf(id: string): Progress | null {
-  const kept = localStorage.getItem(keyOf(id));
+  const kept = remembered(keyOf(id));
   return kept === null ? null : (JSON.parse(kept) as Progress);
 }

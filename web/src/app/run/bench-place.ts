@@ -5,6 +5,8 @@ import { asked, cautionText, measuredText, objectWord } from '@nab/words';
 import { ActivatedRoute } from '@angular/router';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { BenchOrder, keyOf } from './bench-order';
+import { remember, remembered } from '../remembered';
+import { WhoService } from '../roles';
 
 /** Who stands at the bench, and which level is tried there: the group's choice, or next in its order. */
 @Injectable()
@@ -13,15 +15,19 @@ export class BenchPlace {
   private readonly order = inject(BenchOrder);
 
   /** This tablet's group, remembered over a reload so that no reading goes to another. */
-  private readonly groupId = signal(localStorage.getItem(groupKey(this.store.id())) ?? '');
+  private readonly groupId = signal(remembered(groupKey(this.store.id())) ?? '');
   /** A level that the group chose itself; null for the next in its order. */
   readonly chosen = signal<string | null>(null);
 
   readonly plan = computed(() => this.store.plan().valid());
   readonly measure = this.store.measure;
-  readonly group = computed(
-    () => this.plan().groups.find((g) => g.id === this.groupId()) ?? this.plan().groups[0]!,
-  );
+  /** The group that this tablet is bound to by the server; null where it may be any. */
+  readonly bound = inject(WhoService).groupId;
+  readonly group = computed(() => {
+    const wanted = this.bound() ?? this.groupId();
+    const { groups } = this.plan();
+    return groups.find(({ id }) => id === wanted) ?? groups[0]!;
+  });
   /** Whether this is the educator's screen, which alone shows what no group may switch on. */
   readonly educator =
     inject(ActivatedRoute, { optional: true })?.snapshot.data['by'] === 'educator';
@@ -107,11 +113,7 @@ export class BenchPlace {
 
   chooseGroup(id: string): void {
     this.groupId.set(id);
-    try {
-      localStorage.setItem(groupKey(this.store.id()), id);
-    } catch {
-      // A browser that keeps nothing asks again after a reload.
-    }
+    remember(groupKey(this.store.id()), id);
     this.chosen.set(null);
   }
 

@@ -37,6 +37,7 @@ import { OutcomePad } from './outcome-pad';
 import { ReadingOff } from './reading-off';
 import { RehearsingHand } from './rehearsing';
 import { SwitchOn } from './switch-on';
+import { TellSpot } from './bench-spot';
 import { TrialInHand } from './trial-in-hand';
 import { TrialLog } from './trial-log';
 
@@ -83,7 +84,7 @@ const SCATTER = 0.25;
     SwitchOn,
     TrialLog,
   ],
-  providers: [Amending, BenchOrder, BenchPlace, TrialInHand],
+  providers: [Amending, BenchOrder, BenchPlace, TellSpot, TrialInHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
@@ -141,7 +142,18 @@ export class RunPage {
     this.stages().findIndex(({ id }) => id === this.stage()),
   );
 
+  /** Nobody begins a trial while the room is paused or over; what was begun is ended and saved. */
+  protected readonly held = computed(() => {
+    const room = this.store.room();
+    const begun = this.stage() === 'read' || this.trial.countdown.running();
+    return room !== null && (room.paused || room.ended) && !begun;
+  });
+
   constructor() {
+    inject(TellSpot).follow(() => {
+      const { levelId, seriesId } = this.at.current();
+      return this.at.bound() === null ? null : { levelId, seriesId, stage: this.stage() };
+    });
     this.rehearse();
   }
 

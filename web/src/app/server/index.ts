@@ -1,2 +1,3 @@
-export { ServerAway, ServerRefusal } from './outcomes';
+export { liveEvents } from './live-events';
+export { ServerAway, ServerFault, ServerRefusal } from './outcomes';
 export { Server } from './server';

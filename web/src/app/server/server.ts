@@ -1,11 +1,16 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  BenchSpot,
+  CodeBody,
   DesignSummary,
   DesignUpdate,
   Investigation,
   InvestigationSummary,
+  JoinBody,
+  JoinOffer,
   NewInvestigation,
+  PassPhraseBody,
   PlaceBody,
   PlanUpdate,
   Poll,
@@ -13,15 +18,19 @@ import type {
   Printing,
   Problem,
   RiskNote,
+  Room,
+  RoomBody,
   SchoolClass,
+  Session,
   SheetPage,
+  SignInBody,
   VersionedDesign,
   VersionedShelfItem,
   VoteBody,
 } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
-import { catchError, ReplaySubject, timeout, type Observable } from 'rxjs';
-import { ServerAway, ServerRefusal } from './outcomes';
+import { catchError, ReplaySubject, Subject, timeout, type Observable } from 'rxjs';
+import { ServerAway, ServerFault, ServerRefusal } from './outcomes';
 
 const PATIENCE_MS = 15_000;
 
@@ -29,6 +38,9 @@ const PATIENCE_MS = 15_000;
 @Injectable({ providedIn: 'root' })
 export class Server {
   private readonly http = inject(HttpClient);
+  private readonly unknownSubject = new Subject<void>();
+  /** The server no longer knows who this is. */
+  readonly unknown = this.unknownSubject.asObservable();
   private ahead: { readonly id: string; readonly answer: Observable<Investigation> } | null = null;
 
   investigations(): Observable<InvestigationSummary[]> {
@@ -105,6 +117,52 @@ export class Server {
     return this.guard(this.http.put<Poll>(`/api/polls/${id}/votes/${voter}`, body));
   }
 
+  /** Who this browser is to the server. */
+  session(): Observable<Session> {
+    return this.guard(this.http.get<Session>('/api/session'));
+  }
+
+  signIn(body: SignInBody): Observable<Session> {
+    return this.guard(this.http.post<Session>('/api/session', body));
+  }
+
+  signOut(): Observable<Session> {
+    return this.guard(this.http.delete<Session>('/api/session'));
+  }
+
+  setPassPhrase(body: PassPhraseBody): Observable<Session> {
+    return this.guard(this.http.put<Session>('/api/pass-phrase', body));
+  }
+
+  joinOffer(body: CodeBody): Observable<JoinOffer> {
+    return this.guard(this.http.post<JoinOffer>('/api/join/offer', body));
+  }
+
+  join(body: JoinBody): Observable<Session> {
+    return this.guard(this.http.post<Session>('/api/join', body));
+  }
+
+  room(id: string): Observable<Room> {
+    return this.guard(this.http.get<Room>(`/api/investigations/${id}/room`));
+  }
+
+  writeRoom(id: string, body: RoomBody): Observable<Room> {
+    return this.guard(this.http.put<Room>(`/api/investigations/${id}/room`, body));
+  }
+
+  renewCode(id: string): Observable<Room> {
+    return this.guard(this.http.post<Room>(`/api/investigations/${id}/room/code`, {}));
+  }
+
+  releaseTablet(id: string, groupId: string): Observable<Room> {
+    return this.guard(this.http.delete<Room>(`/api/investigations/${id}/room/tablets/${groupId}`));
+  }
+
+  /** Where this tablet's group is; nobody waits for it. */
+  tellSpot(id: string, body: BenchSpot): Observable<unknown> {
+    return this.guard(this.http.put(`/api/investigations/${id}/room/spot`, body));
+  }
+
   shelf(): Observable<VersionedShelfItem[]> {
     return this.guard(this.http.get<VersionedShelfItem[]>('/api/shelf'));
   }
@@ -121,7 +179,11 @@ export class Server {
     return request.pipe(
       timeout(PATIENCE_MS),
       catchError((error: unknown) => {
-        throw toOutcome(error);
+        const outcome = toOutcome(error);
+        if (outcome instanceof ServerRefusal && outcome.problem.code === 'SIGN_IN') {
+          this.unknownSubject.next();
+        }
+        throw outcome;
       }),
     );
   }
@@ -131,9 +193,12 @@ function toOutcome(error: unknown): ServerAway | ServerRefusal {
   if (!(error instanceof HttpErrorResponse)) return new ServerAway(String(error));
   const body = error.error as Partial<Problem> | null;
   const isProblem = typeof body?.code === 'string' && typeof body.title === 'string';
-  if (error.status >= 400 && error.status < 500 && isProblem) {
+  if (error.status === 500 && isProblem) return new ServerFault(body as Problem);
+  // Told to wait is not refused.
+  if (error.status >= 400 && error.status < 500 && error.status !== 429 && isProblem) {
     return new ServerRefusal(body as Problem);
   }
-  // No answer, a gateway's page, 500 and 503: the same request may succeed later.
-  return new ServerAway(error.message);
+  // No answer, a gateway's page, 429 and 503: the same request may succeed later.
+  const wait = Number(error.headers.get('retry-after'));
+  return new ServerAway(error.message, wait > 0 ? wait : null);
 }

@@ -4,6 +4,7 @@ import { StandingDesign, StandingPage } from '../designs';
 import type { SavedDocument } from '../saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';
+import { remembered } from '../remembered';
 
 /** The shell magnet that stands beside the investigations, for the demonstrator. */
 @Component({
@@ -34,7 +35,7 @@ export class ShellMagnetPage {
 /** The shell magnet that an earlier Nab kept in this browser alone. */
 function keptBefore(): ShellDocument | null {
   try {
-    const text = localStorage.getItem('nab.shell-magnet');
+    const text = remembered('nab.shell-magnet');
     const checked = text === null ? null : check(shellSchema, JSON.parse(text), 'file');
     return checked?.ok ? (checked.value as ShellDocument) : null;
   } catch {

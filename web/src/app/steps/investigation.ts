@@ -7,7 +7,7 @@ import {
   input,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { RouterLink, RouterOutlet } from '@angular/router';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { predictionFor } from '@nab/contract';
 import { WANTED_PROBABILITY } from '@nab/core';
 import { EXPERIMENT_VIEWS } from '../experiments';
@@ -15,6 +15,8 @@ import { OpenDocuments } from '../notices';
 import { LessonService } from '../lesson';
 import { InvestigationStore } from '../investigation';
 import { RehearsalBar, RehearsalPlayer } from '../rehearsal';
+import { RoomBanner } from '../room';
+import { WhoService } from '../roles';
 import { ToldPlace } from '../told';
 import { StepsRail, type Step } from './steps-rail';
 import { howMany } from '@nab/words';
@@ -22,13 +24,22 @@ import { howMany } from '@nab/words';
 /** One investigation: the rail of steps on the left, the step itself beside it. */
 @Component({
   selector: 'nab-investigation',
-  imports: [RehearsalBar, RouterLink, RouterOutlet, StepsRail, ToldPlace],
+  imports: [
+    RehearsalBar,
+    RoomBanner,
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    StepsRail,
+    ToldPlace,
+  ],
   providers: [LessonService, InvestigationStore, RehearsalPlayer],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
       display: grid;
       grid-template-columns: 216px minmax(0, 1fr);
+      grid-template-rows: 1fr;
       min-height: calc(100vh - 53px);
     }
     aside {
@@ -46,6 +57,20 @@ import { howMany } from '@nab/words';
     .body {
       padding: 24px 28px 48px;
       min-width: 0;
+    }
+    .beside {
+      display: grid;
+      margin-top: 12px;
+      padding: 12px 16px 0;
+      border-top: 1px solid var(--nab-grid);
+    }
+    .beside a {
+      padding: 6px 0;
+      color: var(--nab-ink-soft);
+    }
+    .beside .here {
+      color: var(--nab-copper);
+      font-weight: 600;
     }
     .alone {
       grid-column: 1 / -1;
@@ -65,6 +90,12 @@ import { howMany } from '@nab/words';
       }
       .title {
         display: none;
+      }
+      .beside {
+        display: flex;
+        gap: 20px;
+        margin: 0;
+        padding: 0 14px;
       }
       .body {
         padding: 16px 14px 40px;
@@ -92,10 +123,17 @@ import { howMany } from '@nab/words';
               <span class="nab-invented">rehearsal</span>
             }
           </span>
-          <nab-steps-rail [steps]="steps()" />
+          <nab-steps-rail [steps]="mySteps()" />
+          @if (who.isEducator()) {
+            <nav class="beside" aria-label="In the room">
+              <a routerLink="room" routerLinkActive="here" ariaCurrentWhenActive="page">Room</a>
+              <a routerLink="board" target="_blank">Board</a>
+            </nav>
+          }
         </aside>
         <div class="body">
           <nab-rehearsal-bar />
+          <nab-room-banner />
           <router-outlet />
         </div>
       }
@@ -122,6 +160,7 @@ import { howMany } from '@nab/words';
 export class InvestigationPage {
   readonly id = input.required<string>();
   protected readonly store = inject(InvestigationStore);
+  protected readonly who = inject(WhoService);
 
   protected readonly steps = computed((): readonly Step[] => {
     const plan = this.store.plan().value();
@@ -175,6 +214,13 @@ export class InvestigationPage {
       },
     ];
   });
+
+  /** A group at its bench has no business with what the educator plans. */
+  protected readonly mySteps = computed(() =>
+    this.who.isEducator()
+      ? this.steps()
+      : this.steps().filter(({ path }) => path === 'run' || path === 'findings'),
+  );
 
   constructor() {
     toObservable(this.id)

@@ -1,4 +1,5 @@
 import { computed, signal } from '@angular/core';
+import { remember, remembered } from '../remembered';
 
 /** Most turns that are counted by hand. */
 const MOST = 9999;
@@ -25,22 +26,13 @@ export class TurnTally {
   private set(turns: number, coil = this.coil()): void {
     const count = Math.max(0, Math.min(MOST, turns));
     this.counted.update((all) => ({ ...all, [coil]: count }));
-    try {
-      localStorage.setItem(keyOf(coil), String(count));
-    } catch {
-      // It is counted all the same, as long as the page stays open.
-    }
+    remember(keyOf(coil), String(count));
   }
 }
 
 const keyOf = (coil: string): string => `nab-turns:${coil}`;
 
 function kept(coil: string): number {
-  try {
-    const count = Number(localStorage.getItem(keyOf(coil)));
-    return Number.isInteger(count) && count >= 0 && count <= MOST ? count : 0;
-  } catch {
-    // A browser that keeps nothing begins at nought.
-    return 0;
-  }
+  const count = Number(remembered(keyOf(coil)));
+  return Number.isInteger(count) && count >= 0 && count <= MOST ? count : 0;
 }

@@ -2,12 +2,15 @@ import { TestBed } from '@angular/core/testing';
 import { idOf } from '@nab/contract/testing';
 import code from 'qrcode';
 import { describe, expect, it } from 'vitest';
-import { VoteCode } from './vote-code';
+import { Server } from '../server';
+import { AddressCode } from './address-code';
 
-describe('the code of a vote', () => {
+describe('the code of an address', () => {
   it('says that nobody else reaches this machine, where that is so', async () => {
-    const fixture = TestBed.createComponent(VoteCode);
-    fixture.componentRef.setInput('id', idOf(1));
+    TestBed.configureTestingModule({ providers: [{ provide: Server, useValue: {} }] });
+    const fixture = TestBed.createComponent(AddressCode);
+    fixture.componentRef.setInput('path', '/vote/1');
+    fixture.componentRef.setInput('unreachable', 'Telephones cannot vote.');
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     expect(location.hostname).toBe('localhost');

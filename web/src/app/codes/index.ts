@@ -1,0 +1,1 @@
+export { AddressCode } from './address-code';

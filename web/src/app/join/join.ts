@@ -1,0 +1,220 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import { Router } from '@angular/router';
+import { isCode, spokenCode, tidyCode, type JoinOffer } from '@nab/contract';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { Notice } from '../notices';
+import { WhoService } from '../roles';
+import { ServerAway, ServerRefusal } from '../server';
+import { SignIn } from './sign-in';
+
+/** Where a tablet, a board or the educator gets in. */
+@Component({
+  selector: 'nab-join',
+  imports: [Notice, NzButtonModule, NzInputModule, SignIn],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+      gap: 32px 56px;
+      max-width: 1000px;
+      margin: 0 auto;
+      padding: 40px 20px;
+    }
+    section {
+      display: grid;
+      gap: 16px;
+      align-content: start;
+    }
+    form {
+      display: grid;
+      gap: 8px;
+    }
+    .letters {
+      height: 72px;
+      max-width: 360px;
+      font: 600 40px var(--nab-mono);
+      letter-spacing: 0.14em;
+      text-transform: uppercase;
+    }
+    ul {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+      gap: 10px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li button {
+      display: grid;
+      width: 100%;
+      min-height: 72px;
+      height: auto;
+      padding: 8px 14px;
+      text-align: left;
+      font-size: 20px;
+      font-weight: 600;
+      white-space: normal;
+    }
+    li small {
+      font-size: 14px;
+      font-weight: 400;
+    }
+    @media (max-width: 800px) {
+      :host {
+        grid-template-columns: 1fr;
+        padding: 20px 14px;
+      }
+    }
+  `,
+  template: `
+    <section aria-labelledby="join">
+      <h1 id="join">Join the lesson</h1>
+      @if (alone()) {
+        <nab-notice state="rest">
+          Nab runs alone on this machine: there is nothing to join, and nobody is asked for
+          anything.
+        </nab-notice>
+      }
+      <form (submit)="look($event)">
+        <label for="join-code">Code on the board, six letters</label>
+        <input
+          #letters
+          nz-input
+          class="letters"
+          id="join-code"
+          autocomplete="off"
+          autocapitalize="characters"
+          spellcheck="false"
+          maxlength="9"
+          aria-describedby="join-fault"
+          [attr.aria-invalid]="fault() !== ''"
+          [value]="typed()"
+          (input)="type(letters.value)"
+        />
+        <span id="join-fault" role="alert">
+          @if (fault()) {
+            <span class="nab-error">{{ fault() }}</span>
+          }
+        </span>
+        @if (offer() === null) {
+          <div>
+            <button nz-button nzType="primary" [nzLoading]="busy()">Find the lesson</button>
+          </div>
+        }
+      </form>
+      @if (offer(); as found) {
+        <h2>{{ found.title }}</h2>
+        <p id="which">Which group holds this tablet?</p>
+        <ul aria-labelledby="which">
+          @for (group of found.groups; track group.id) {
+            <li>
+              <button
+                nz-button
+                type="button"
+                [disabled]="group.taken || busy()"
+                (click)="join(group.id)"
+              >
+                {{ group.name }}
+                @if (group.taken) {
+                  <small>has a tablet already</small>
+                }
+              </button>
+            </li>
+          }
+        </ul>
+        <p class="nab-soft">
+          A group whose tablet broke: the educator lets the old one go in Room.
+        </p>
+        <div>
+          <button nz-button type="button" [disabled]="busy()" (click)="join(null)">
+            This screen is the board
+          </button>
+        </div>
+      }
+    </section>
+    <nab-sign-in [to]="to() ?? '/'" />
+  `,
+})
+export class JoinPage {
+  /** In the address that a code holds. */
+  readonly code = input<string>();
+  /** Where somebody wanted to go. */
+  readonly to = input<string>();
+  private readonly who = inject(WhoService);
+  private readonly router = inject(Router);
+
+  protected readonly alone = computed(() => this.who.session().setting === 'alone');
+  protected readonly typed = signal('');
+  protected readonly offer = signal<JoinOffer | null>(null);
+  protected readonly fault = signal('');
+  protected readonly busy = signal(false);
+
+  constructor() {
+    effect(() => {
+      const code = this.code();
+      if (code !== undefined) this.type(code);
+    });
+  }
+
+  /** Six letters are a code, wherever they were typed. */
+  protected type(text: string): void {
+    const code = tidyCode(text);
+    this.typed.set(isCode(code) ? spokenCode(code) : text);
+    this.offer.set(null);
+    this.fault.set('');
+    if (isCode(code)) void this.find(code);
+  }
+
+  protected look(event: Event): void {
+    event.preventDefault();
+    void this.find(tidyCode(this.typed()));
+  }
+
+  protected async join(groupId: string | null): Promise<void> {
+    await this.trying(async () => {
+      const code = tidyCode(this.typed());
+      const { investigationId } = await this.who.join({ code, groupId });
+      const page = groupId === null ? 'board' : 'run';
+      await this.router.navigate(['/investigations', investigationId, page]);
+    });
+  }
+
+  private async find(code: string): Promise<void> {
+    await this.trying(async () => this.offer.set(await this.who.offer(code)));
+  }
+
+  private async trying(act: () => Promise<void>): Promise<void> {
+    this.busy.set(true);
+    try {
+      await act();
+      this.fault.set('');
+    } catch (error) {
+      if (error instanceof ServerRefusal) {
+        this.fault.set(error.problem.errors?.[0]?.message ?? error.message);
+        // Somebody else was quicker: see who is still free.
+        if (error.problem.code === 'GROUP_TAKEN') await this.refind();
+      } else if (error instanceof ServerAway) {
+        this.fault.set('The server cannot be reached just now. Try again.');
+      } else {
+        throw error;
+      }
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private async refind(): Promise<void> {
+    const code = tidyCode(this.typed());
+    this.offer.set(await this.who.offer(code).catch(() => null));
+  }
+}

@@ -1,0 +1,2 @@
+export { mayEnter } from './may-enter';
+export { WhoService } from './who';

@@ -1,0 +1,1 @@
+export { RoomBanner } from './room-banner';
