@@ -194,9 +194,20 @@ describe('a group’s tablet', () => {
     }
     const { body: seen } = await bench.sendAs(tablet, 'GET', room);
     expect(seen).toMatchObject({ code: null, tablets: [] });
-    const said = { paused: true, message: 'Switch off, please', ended: false, ranked: false };
-    await bench.sendAs(educator, 'PUT', room, said);
+    const said = {
+      paused: true,
+      message: 'Switch off, please',
+      ended: false,
+      begun: true,
+      ranked: false,
+    };
+    const { body: begun } = await bench.sendAs(educator, 'PUT', room, said);
     expect((await bench.sendAs(tablet, 'GET', room)).body).toMatchObject(said);
+    // Said once more, it began when it began; taken back, it has not.
+    const { body: again } = await bench.sendAs(educator, 'PUT', room, { ...said, paused: false });
+    expect(again.begunAt).toBe(begun.begunAt);
+    const { body: never } = await bench.sendAs(educator, 'PUT', room, { ...said, begun: false });
+    expect(never.begunAt).toBeNull();
   });
 });
 

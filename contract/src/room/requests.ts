@@ -70,6 +70,7 @@ export const roomSchema = object({
   paused: boolean().defined(),
   message: text(MOST_MESSAGE),
   ended: boolean().defined(),
+  begun: boolean().defined(),
   ranked: boolean().defined(),
 })
   .noUnknown()

@@ -59,12 +59,15 @@ export interface RoomBody {
   readonly message: string;
   /** The lesson is over: no more trials. Nothing typed before is lost by it. */
   readonly ended: boolean;
+  /** The lesson has begun: its clock runs from then. */
+  readonly begun: boolean;
   /** Whether the board may put groups in an order by what they lifted. */
   readonly ranked: boolean;
 }
 
 export interface Room extends RoomBody {
-  /** What lets tablets in; null for all but the educator. */
+  /** What lets tablets in; the board shows it, a group does not see it. */
   readonly code: string | null;
+  readonly begunAt: string | null;
   readonly tablets: readonly Tablet[];
 }

@@ -57,6 +57,14 @@ describe('findings', () => {
     expect(verdicts).toEqual({ 'as-said': 2, partly: 1, otherwise: 1 });
   });
 
+  it('mark what stands out at its own level, and count it like any other', () => {
+    const level = [9, 10, 10, 11, 11, 10].map((count) => trial(10, count));
+    const slip = trial(10, 91);
+    const { points, levels } = found([...level, slip, trial(20, 91)]);
+    expect(points.filter((point) => point.unusual).map(({ trialId }) => trialId)).toEqual([slip.id]);
+    expect(levels[0]!.summary!.n).toBe(7);
+  });
+
   it('have no line before there are three trials at two levels', () => {
     expect(found([trial(10, 3), trial(20, 5)]).series[0]!.fit).toBeNull();
     expect(found([trial(10, 3), trial(10, 4), trial(10, 5)]).series[0]!.fit).toBeNull();

@@ -18,7 +18,7 @@ import {
   type Outcome,
   type Verdict,
 } from '../measures/index.js';
-import { fitLine, summarise, type LineFit, type Summary } from '../statistics/index.js';
+import { fitLine, summarise, unusual, type LineFit, type Summary } from '../statistics/index.js';
 
 /** What Nab predicted for a trial when it was made, SI; a later change of the magnet leaves it. */
 export interface KeptPrediction {
@@ -61,6 +61,8 @@ export interface Point {
   readonly censored: 'at-least' | null;
   /** Whether it fell inside Nab's band of that day; null without one. */
   readonly inBand: boolean | null;
+  /** Whether it stands out among the readings of its level; it counts like any other. */
+  readonly unusual: boolean;
 }
 
 /** One level of one series: what was read, what was predicted. */
@@ -116,7 +118,7 @@ export function findingsOf(
   const ceiling = ceilingOf(measure, traySize);
   const known = new Map(cases.map((c) => [keyOf(c), c]));
   const xOf = new Map(plan.levels.map(({ id, value }) => [id, axisNumber(axis, value)]));
-  const points = trials.map((trial): Point => {
+  const plain = trials.map((trial): Point => {
     const { value, censored, from, to } = valueOf(trial.outcome, ceiling);
     const band = bandOfTrial(measure, trial, known.get(keyOf(trial)) ?? null);
     return {
@@ -130,8 +132,11 @@ export function findingsOf(
       to: to ?? null,
       censored,
       inBand: band && isComparable(measure) ? isInside(measure, value, band) : null,
+      unusual: false,
     };
   });
+  const odd = new Set(cases.flatMap((c) => unusualAt(c, measure, plain)));
+  const points = plain.map((point) => ({ ...point, unusual: odd.has(point.trialId) }));
   const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
   const seriesIds = [...new Set(cases.map(({ seriesId }) => seriesId))];
   const compared = points.filter(({ inBand }) => inBand !== null);
@@ -149,6 +154,18 @@ export function findingsOf(
     belief: beliefOf(measure, points, trials, known),
     verdicts: verdictsOf(trials),
   };
+}
+
+/** Ids of the trials at a level of a line that stand out among the others there. */
+function unusualAt(c: Case, measure: Measure, points: readonly Point[]): string[] {
+  if (!hasNumbers(measure) || measure.data === 'yes-no') return [];
+  const own = points.filter((point) => keyOf(point) === keyOf(c) && Number.isFinite(point.y));
+  const step = measure.relative ? 0 : measure.resolution;
+  const flags = unusual(
+    own.map(({ y }) => y),
+    step,
+  );
+  return own.filter((_, i) => flags[i]).map(({ trialId }) => trialId);
 }
 
 function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {

@@ -16,5 +16,6 @@ export {
   type BlockKind,
   type Timetable,
 } from './timetable.js';
+export { PHASES, phaseAt, type Phase, type PhaseNow } from './phase.js';
 export { preparationOf, type LessonWishes, type Preparation } from './preparation.js';
 export { cooled, onTimeIn, restBefore, warmthOf } from './warmth.js';

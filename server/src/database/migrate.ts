@@ -10,6 +10,7 @@ import { flags } from './migrations/0007-flags.js';
 import { rehearsals } from './migrations/0008-rehearsals.js';
 import { polls } from './migrations/0009-polls.js';
 import { changes } from './migrations/0011-changes.js';
+import { lessonClock } from './migrations/0012-lesson-clock.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly Migration[] = [
   polls,
   room,
   changes,
+  lessonClock,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -169,6 +169,7 @@ export class RoomRow extends Model<InferAttributes<RoomRow>, InferCreationAttrib
   declare message: string;
   declare ended: boolean;
   declare ranked: boolean;
+  declare begunAt: Date | null;
 }
 
 export class SessionRow extends Model<
@@ -314,6 +315,7 @@ export function defineModels(sequelize: Sequelize): void {
       message: text(),
       ended: flag(),
       ranked: flag(),
+      begunAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'rooms', timestamps: false },
   );

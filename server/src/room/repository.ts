@@ -19,7 +19,17 @@ export async function openRoom(
   if (!(await InvestigationRow.findByPk(investigationId, { transaction }))) return null;
   // Two may open it at once, and among a hundred million codes two may be alike.
   await RoomRow.bulkCreate(
-    [{ investigationId, code: newCode(), paused: false, message: '', ended: false, ranked: false }],
+    [
+      {
+        investigationId,
+        code: newCode(),
+        paused: false,
+        message: '',
+        ended: false,
+        ranked: false,
+        begunAt: null,
+      },
+    ],
     { ignoreDuplicates: true, transaction },
   );
   return RoomRow.findByPk(investigationId, { transaction });
@@ -31,10 +41,11 @@ export async function renewCode(row: RoomRow, transaction: Transaction): Promise
 
 export async function writeRoom(
   row: RoomRow,
-  body: RoomBody,
+  { begun, ...body }: RoomBody,
   transaction: Transaction,
 ): Promise<void> {
-  await row.update(body, { transaction });
+  const begunAt = begun ? (row.begunAt ?? new Date()) : null;
+  await row.update({ ...body, begunAt }, { transaction });
 }
 
 const alive = () => ({ expiresAt: { [Op.gt]: new Date() } });
@@ -49,7 +60,7 @@ export async function findRoom(
 }
 
 export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Room> {
-  const { investigationId, code, paused, message, ended, ranked } = row;
+  const { investigationId, begunAt, code, paused, message, ended, ranked } = row;
   const sessions = await SessionRow.findAll({
     where: { investigationId, role: 'group', ...alive() },
     order: [['joinedAt', 'ASC']],
@@ -61,7 +72,8 @@ export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Ro
     seenAt: seenAt.toISOString(),
     at,
   }));
-  return { code, paused, message, ended, ranked, tablets };
+  const at = begunAt?.toISOString() ?? null;
+  return { code, paused, message, ended, begun: at !== null, begunAt: at, ranked, tablets };
 }
 
 /** The lesson that a code opens, with its groups; null when no lesson has it. */

@@ -22,10 +22,9 @@ import {
   type OpenedRoom,
 } from './repository.js';
 
-/** Only the educator sees the code, and a group sees no tablet. */
+/** A group sees neither the code nor another tablet. */
 export function roomFor(room: Room, { role }: Who): Room {
-  if (role === 'educator') return room;
-  return { ...room, code: null, tablets: role === 'board' ? room.tablets : [] };
+  return role === 'educator' || role === 'board' ? room : { ...room, code: null, tablets: [] };
 }
 
 /** What can be done with the room of a lesson; each call is one transaction. */

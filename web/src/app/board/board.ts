@@ -1,122 +1,111 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { cameOf } from '@nab/contract';
-import { voteText } from '@nab/words';
-import { catchError, EMPTY, exhaustMap, filter, interval } from 'rxjs';
+import { cameOf, spokenCode } from '@nab/contract';
+import { howMany, voteText } from '@nab/words';
+import { markerColour, markerPath, TrialChart } from '../charts';
 import { AddressCode } from '../codes';
+import { trialChartData } from '../findings/chart-data';
 import { InvestigationStore } from '../investigation';
 import { LessonService } from '../lesson';
-import { Server } from '../server';
+import { benches, readText } from '../room';
+import { LessonClock } from './lesson-clock';
+import { ranked } from './ranking';
 import { VoteResult } from './vote-result';
 
-const LOOK_MS = 2000;
+/** A vote stays on the board for so long after it was opened, once it is known what came of it. */
+const VOTE_STAYS_MS = 180_000;
+/** And so long where no trial followed it. */
+const UNANSWERED_STAYS_MS = 1_800_000;
+/** How many readings are told as they arrive. */
+const LATEST = 3;
 
-/** For the projector: what the audience says, and what came of it. Reads only. */
+/** For the projector: what is read as it arrives, who is where, what comes next. Reads only. */
 @Component({
   selector: 'nab-board',
-  imports: [AddressCode, VoteResult],
-  providers: [LessonService, InvestigationStore],
+  imports: [AddressCode, TrialChart, VoteResult],
+  providers: [LessonService, InvestigationStore, LessonClock],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `
-    :host {
-      display: grid;
-      gap: 4vh;
-      align-content: start;
-      padding: 4vh 4vw;
-    }
-    h1 {
-      margin: 0;
-      font-size: clamp(28px, 4.4vw, 68px);
-      line-height: 1.1;
-    }
-    .open {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) auto;
-      gap: 4vw;
-      align-items: start;
-    }
-    .before {
-      display: grid;
-      gap: 6px;
-      margin: 0;
-      padding: 12px 0 0;
-      border-top: 1px solid var(--nab-grid);
-      list-style: none;
-      font-size: clamp(16px, 1.8vw, 28px);
-    }
-    @media (max-width: 760px) {
-      .open {
-        grid-template-columns: 1fr;
-      }
-    }
-  `,
-  template: `
-    @switch (store.load()) {
-      @case ('ready') {
-        @if (latest(); as poll) {
-          <h1>
-            {{ poll.question }}
-            @if (store.demo() || store.rehearsalOf()) {
-              <span class="nab-invented">invented data</span>
-            }
-          </h1>
-          <div class="open">
-            <nab-vote-result [poll]="poll" [came]="came(poll)" />
-            @if (poll.closedAt === null) {
-              <nab-address-code [path]="'/vote/' + poll.id" unreachable="" [large]="true" />
-            }
-          </div>
-        } @else {
-          <h1>{{ store.plan().valid().title }}</h1>
-          <p class="nab-lead">
-            Nobody was asked yet. The vote appears here as soon as it is opened in Run.
-          </p>
-        }
-        @if (earlier().length > 0) {
-          <ul class="before" aria-label="Votes before">
-            @for (line of earlier(); track line.id) {
-              <li>{{ line.text }}</li>
-            }
-          </ul>
-        }
-      }
-      @case ('loading') {
-        <p>Loading …</p>
-      }
-      @default {
-        <h1>This board has nothing to show</h1>
-        <p>The investigation is not there, or the server cannot be reached.</p>
-      }
-    }
-  `,
+  templateUrl: './board.html',
+  styleUrl: './board.less',
 })
 export class BoardPage {
   readonly id = input.required<string>();
   protected readonly store = inject(InvestigationStore);
-  private readonly server = inject(Server);
+  protected readonly clock = inject(LessonClock).at;
+  protected readonly markerPath = markerPath;
+  protected readonly markerColour = markerColour;
+  protected readonly spoken = spokenCode;
 
-  protected readonly latest = computed(() => this.store.polls().at(-1) ?? null);
-  /** What was asked before, what most said, and what came of it; newest first. */
-  protected readonly earlier = computed(() =>
-    this.store
-      .polls()
-      .slice(0, -1)
-      .reverse()
-      .map((poll) => ({ id: poll.id, text: voteText(poll, this.came(poll)) })),
+  protected readonly room = this.store.room;
+  protected readonly plan = computed(() => this.store.plan().valid());
+  /** Words and lists of objects have nothing to draw. */
+  protected readonly drawn = computed(
+    () => !['words', 'objects'].includes(this.store.measure().data),
   );
+  protected readonly chart = computed(() =>
+    trialChartData(
+      this.plan(),
+      this.store.lesson(),
+      this.store.cases(),
+      this.store.findings(),
+      this.store.trials(),
+    ),
+  );
+
+  private readonly inOrder = benches(this.plan, this.room, this.store.trials, this.store.cases);
+  /** In the order of the plan, so that a group finds itself; by what they read only when that is wanted. */
+  protected readonly benches = computed(() => {
+    const marked = this.inOrder().map((bench, mark) => ({ ...bench, mark }));
+    return this.room()?.ranked ? ranked(marked, this.store.findings()) : marked;
+  });
+  /** Whether somebody still has to join: then the code is more wanted than anything else. */
+  protected readonly joining = computed(() => {
+    const room = this.room();
+    return (
+      room?.code !== null &&
+      this.store.trials().length === 0 &&
+      this.benches().some(({ tablet }) => tablet === null)
+    );
+  });
+
+  /** The last readings, the newest first, in the order in which they arrived. */
+  protected readonly latest = computed(() => {
+    const names = new Map(this.plan().groups.map(({ id, name }) => [id, name]));
+    return [...this.store.trials()]
+      .sort((p, q) => q.current.receivedAt.localeCompare(p.current.receivedAt))
+      .slice(0, LATEST)
+      .map(({ id, current }) => ({
+        id,
+        text: `${names.get(current.groupId) ?? ''}: ${readText(this.plan(), current)}`,
+      }));
+  });
+  protected readonly unusual = computed(() => {
+    const odd = this.store.findings().points.filter(({ unusual }) => unusual).length;
+    return odd === 0 ? '' : `${howMany(odd, 'reading')} far from the others: look again`;
+  });
+
+  /** The vote that is open, or whose answer is still news; null when the readings are shown. */
+  protected readonly vote = computed(() => {
+    const last = this.store.polls().at(-1);
+    if (!last) return null;
+    const age = Date.now() - Date.parse(last.openedAt);
+    const stays = this.came(last) === null ? UNANSWERED_STAYS_MS : VOTE_STAYS_MS;
+    return last.closedAt === null || age < stays ? last : null;
+  });
+  /** What was asked before, what most said, and what came of it; newest first. */
+  protected readonly votes = computed(() => {
+    const shown = this.vote();
+    return this.store
+      .polls()
+      .filter((poll) => poll !== shown)
+      .reverse()
+      .map((poll) => ({ id: poll.id, text: voteText(poll, this.came(poll)) }));
+  });
 
   constructor() {
     toObservable(this.id)
       .pipe(takeUntilDestroyed())
       .subscribe((id) => void this.store.open(id));
-    // Votes and what came of them arrive while everybody looks on.
-    interval(LOOK_MS)
-      .pipe(
-        filter(() => this.store.load() === 'ready' && document.visibilityState === 'visible'),
-        exhaustMap(() => this.server.investigation(this.id()).pipe(catchError(() => EMPTY))),
-        takeUntilDestroyed(),
-      )
-      .subscribe((fresh) => this.store.merge(fresh));
   }
 
   protected came(poll: Parameters<typeof cameOf>[0]): number | null {

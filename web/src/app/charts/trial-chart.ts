@@ -2,6 +2,7 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
+  computed,
   type ElementRef,
   input,
   viewChild,
@@ -31,6 +32,8 @@ export interface ChartPoint {
   readonly series: number;
   /** At least so much: the tray was empty, or it never dropped. */
   readonly censored: boolean;
+  /** Stands out among the readings of its level. */
+  readonly unusual: boolean;
   /** What it is, for the reader of screens and for the pointer. */
   readonly label: string;
 }
@@ -72,10 +75,10 @@ export interface TrialChartData {
   readonly ceiling: number | null;
 }
 
-const BOX: ChartBox = {
-  width: 860,
-  height: 460,
-  margin: { top: 18, right: 160, bottom: 58, left: 66 },
+/** On a page; and on a board, where the same letters fill twice the room. */
+const BOXES: Readonly<Record<'page' | 'board', ChartBox>> = {
+  page: { width: 860, height: 460, margin: { top: 18, right: 160, bottom: 58, left: 66 } },
+  board: { width: 480, height: 350, margin: { top: 12, right: 112, bottom: 54, left: 56 } },
 };
 /** Between neighbouring groups around one level. */
 const GROUP_STEP = 7;
@@ -96,13 +99,15 @@ const GROUP_STEP = 7;
   `,
   template: `<svg
     #drawing
-    viewBox="0 0 860 460"
+    [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
     role="group"
     [attr.aria-label]="'Chart of ' + data().upLabel + ' against ' + data().across.label"
   ></svg>`,
 })
 export class TrialChart {
   readonly data = input.required<TrialChartData>();
+  readonly on = input<'page' | 'board'>('page');
+  protected readonly box = computed(() => BOXES[this.on()]);
   private readonly drawing = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
 
   constructor() {
@@ -110,7 +115,7 @@ export class TrialChart {
   }
 
   private draw(): void {
-    const data = this.data();
+    const [data, box] = [this.data(), this.box()];
     const svg = select(this.drawing().nativeElement);
     svg.selectAll('*').remove();
     const curves = data.series.flatMap(({ curve }) => curve);
@@ -119,13 +124,13 @@ export class TrialChart {
       ...curves.map((c) => c.high),
       1e-12,
     );
-    const across = placesAcross(data.across, BOX);
-    const up = placesUp(most, BOX);
+    const across = placesAcross(data.across, box);
+    const up = placesUp(most, box);
     const layer = (): Layer => svg.append('g');
-    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
-    drawFrame(layer(), BOX, axes);
+    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box });
+    drawFrame(layer(), box, axes);
     const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
-    const labels = new EndLabels(BOX.width - BOX.margin.right + 12);
+    const labels = new EndLabels(box);
     data.series.forEach((series, i) => drawSeries(layer(), data, series, i, places, labels));
     drawPoints(layer(), data, places);
     drawMeans(layer(), data, places);
@@ -142,16 +147,17 @@ interface Places {
 /** Labels at the ends of lines, moved apart where they would cover one another. */
 class EndLabels {
   private readonly taken: number[] = [];
-  constructor(private readonly x: number) {}
+  constructor(private readonly box: ChartBox) {}
 
   put(layer: Layer, y: number, colour: string, lines: readonly string[]): void {
-    let at = Math.min(Math.max(y, 24), BOX.height - BOX.margin.bottom - 8);
+    const { width, height, margin } = this.box;
+    let at = Math.min(Math.max(y, 24), height - margin.bottom - 8);
     while (this.taken.some((other) => Math.abs(other - at) < 17)) at += 17;
     lines.forEach((text, i) => {
       this.taken.push(at + i * 17);
       layer
         .append('text')
-        .attr('x', this.x)
+        .attr('x', width - margin.right + 12)
         .attr('y', at + 5 + i * 17)
         .attr('font-size', 14)
         .attr('fill', colour)
@@ -255,6 +261,15 @@ function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places):
         .attr('y1', up(point.from) - up(point.y))
         .attr('y2', up(point.to) - up(point.y))
         .attr('stroke', markerColour(point.group));
+    }
+    if (point.unusual) {
+      dot
+        .append('circle')
+        .attr('r', 11)
+        .attr('fill', 'none')
+        .attr('stroke', 'var(--nab-enamel)')
+        .attr('stroke-width', 1.8)
+        .attr('stroke-dasharray', '3 3');
     }
     if (point.censored) {
       // At least so much: an arrow says that it may be more.

@@ -42,6 +42,9 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
       font-size: 14px;
       overflow-wrap: anywhere;
     }
+    :host(.large) p {
+      font-size: clamp(17px, 2.2vw, 44px);
+    }
   `,
   host: { '[class.large]': 'large()' },
   template: `

@@ -36,8 +36,24 @@ describe('the chart of trials', () => {
   it('has every trial at its level, with its group and what it says aloud', () => {
     const { data } = chartOf(plan, [reading(1, 3), reading(3, 9, { groupId: idOf(21) })]);
     expect(data.points).toMatchObject([
-      { x: 10, y: 3, group: 0, series: 0, censored: false, label: 'Limpets: 3 at 10 turns' },
-      { x: 40, y: 9, group: 1, series: 0, censored: false, label: 'Terns: 9 at 40 turns' },
+      {
+        x: 10,
+        y: 3,
+        group: 0,
+        series: 0,
+        censored: false,
+        unusual: false,
+        label: 'Limpets: 3 at 10 turns',
+      },
+      {
+        x: 40,
+        y: 9,
+        group: 1,
+        series: 0,
+        censored: false,
+        unusual: false,
+        label: 'Terns: 9 at 40 turns',
+      },
     ]);
     expect(data.groups).toEqual(['Limpets', 'Terns']);
     expect(data.across).toMatchObject({ kind: 'graded', label: 'Number of turns', whole: true });

@@ -94,7 +94,8 @@ export function trialChartData(
           group,
           series: Math.max(0, seriesIds.indexOf(point.seriesId)),
           censored: point.censored !== null,
-          label: `${plan.groups[group]?.name ?? ''}: ${outcomeText(measure, outcome, plan.objects)} at ${name}`,
+          unusual: point.unusual,
+          label: `${plan.groups[group]?.name ?? ''}: ${outcomeText(measure, outcome, plan.objects)} at ${name}${point.unusual ? '; it stands out' : ''}`,
         };
       }),
     means: findings.levels

@@ -1,5 +1,5 @@
 import { computed, type Signal } from '@angular/core';
-import { STAGES, type Plan, type Room, type Tablet, type Trial } from '@nab/contract';
+import { STAGES, type Plan, type Reading, type Room, type Tablet, type Trial } from '@nab/contract';
 import { caseText, outcomeText } from '@nab/words';
 import { measureOf } from '@nab/core';
 
@@ -17,6 +17,10 @@ export interface Bench {
   readonly last: string;
 }
 
+/** A reading in words, with where it was read. */
+export const readText = (plan: Plan, reading: Reading): string =>
+  `${outcomeText(measureOf(plan.measure), reading.outcome, plan.objects)} at ${caseText(plan, reading)}`;
+
 /** Every group of a lesson with its tablet, where it is and how far. */
 export function benches(
   plan: Signal<Plan>,
@@ -25,15 +29,12 @@ export function benches(
   cases: Signal<readonly { readonly levelId: string; readonly seriesId: string | null }[]>,
 ): Signal<readonly Bench[]> {
   return computed(() => {
-    const { groups, repeats, objects, measure } = plan();
+    const { groups, repeats } = plan();
     const planned = cases().length * repeats;
     return groups.map(({ id, name }) => {
       const own = trials().filter(({ current }) => current.groupId === id);
       const tablet = room()?.tablets.find(({ groupId }) => groupId === id) ?? null;
       const last = own.at(-1)?.current;
-      const lastText = last
-        ? `${outcomeText(measureOf(measure), last.outcome, objects)} at ${caseText(plan(), last)}`
-        : '';
       return {
         id,
         name,
@@ -41,7 +42,7 @@ export function benches(
         where: tablet?.at ? `${STAGES[tablet.at.stage]}: ${caseText(plan(), tablet.at)}` : '',
         done: own.length,
         planned,
-        last: lastText,
+        last: last ? readText(plan(), last) : '',
       };
     });
   });

@@ -1,1 +1,2 @@
+export { benches, readText, type Bench } from './benches';
 export { RoomBanner } from './room-banner';

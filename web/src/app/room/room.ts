@@ -70,9 +70,17 @@ export class RoomPage {
   protected async change(change: Partial<RoomBody>): Promise<void> {
     const room = this.room();
     if (!room) return;
-    const { paused, message, ended, ranked } = room;
-    const body = { paused, message, ended, ranked, ...change };
+    const { paused, message, ended, begun, ranked } = room;
+    const body = { paused, message, ended, begun, ranked, ...change };
     await this.take(this.server.writeRoom(this.store.id(), body));
+  }
+
+  protected async begin(): Promise<void> {
+    await this.change({ begun: true, ended: false });
+    this.told.say({
+      sentence: 'The lesson has begun: the board counts from now.',
+      undo: () => this.change({ begun: false }),
+    });
   }
 
   protected async end(): Promise<void> {
