@@ -40,6 +40,7 @@ export function exampleReading(change: Partial<Reading> = {}): Reading {
     actor: 'group',
     recordedAt: '2026-10-07T09:41:00.000Z',
     receivedAt: '2026-10-07T09:41:01.000Z',
+    arrival: 1,
     corrects: null,
     reason: null,
     withdrawn: false,
@@ -65,6 +66,8 @@ export function examplePrediction(change: Partial<Prediction> = {}): Prediction 
     words: null,
     actor: 'group',
     recordedAt: '2026-10-07T09:00:00.000Z',
+    receivedAt: '2026-10-07T09:00:01.000Z',
+    arrival: 1,
     ...change,
   };
 }

@@ -117,6 +117,7 @@ export function readingOf(
   const {
     id: _id,
     receivedAt: _at,
+    arrival: _n,
     ...body
   } = exampleReading({
     groupId: plan.groups[0]!.id,

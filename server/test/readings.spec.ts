@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import { foldTrials, type Investigation } from '@nab/contract';
 import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
@@ -79,6 +79,29 @@ describe('a reading', () => {
     );
     expect(rows.map((r: { outcome: { count: number } }) => r.outcome.count)).toEqual([5, 6]);
   });
+
+  it.each([
+    ['2999-01-01T00:00:00.000Z', 'far ahead'],
+    ['1970-01-01T00:00:12.000Z', 'at nought'],
+  ])(
+    'dated %s by a clock that stands %s is kept, and the next correction wins',
+    async (recordedAt) => {
+      const made = await bench.create();
+      const [first, wrong, last] = [randomUUID(), randomUUID(), randomUUID()];
+      const put = async (id: string, change: object): Promise<number> =>
+        (await bench.send('PUT', `/api/readings/${id}`, readingOf(made, change))).status;
+      expect(await put(first, {})).toBe(200);
+      const corrects = { corrects: first, reason: 'miscounted' };
+      expect(await put(wrong, { ...corrects, outcome: counted(4), recordedAt })).toBe(200);
+      expect(await put(last, { ...corrects, outcome: counted(9) })).toBe(200);
+      const { body } = await bench.send('GET', `/api/investigations/${made.id}`);
+      const [trial] = foldTrials(body.readings).trials;
+      expect(trial!.current).toMatchObject({ id: last, outcome: { count: 9 } });
+      expect(body.readings.find(({ id }: { id: string }) => id === wrong).recordedAt).toBe(
+        recordedAt,
+      );
+    },
+  );
 
   it('cannot be changed or deleted even in the database', async () => {
     await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));

@@ -33,7 +33,7 @@ import {
 
 const plan = examplePlan();
 const reading = exampleReading();
-const bodyOf = ({ id: _id, receivedAt: _at, ...body }: Reading) => body;
+const bodyOf = ({ id: _id, receivedAt: _at, arrival: _n, ...body }: Reading) => body;
 const pathsOf = (schema: unknown, value: unknown): string[] => {
   const checked = check(schema as Parameters<typeof check>[0], value);
   return checked.ok ? [] : checked.errors.map((error) => error.path);
@@ -134,7 +134,6 @@ describe('a reading', () => {
     ['outcome.lifted', { outcome: { kind: 'objects', lifted: { pin: true } } }],
     ['recordedAt', { recordedAt: 'yesterday' }],
     ['recordedAt', { recordedAt: '2026-02-30T09:00:00Z' }],
-    ['recordedAt', { recordedAt: '9999-12-31T09:00:00Z' }],
     ['recordedAt', { recordedAt: '2026-10-07T25:00:00Z' }],
     ['reason', { corrects: id(9) }],
     ['reason', { corrects: id(9), reason: 5 as never }],
@@ -160,7 +159,7 @@ describe('a reading', () => {
 
 describe('a prediction', () => {
   it('is a number, or words, but not nothing', () => {
-    const { id: _id, ...body } = examplePrediction();
+    const { id: _id, receivedAt: _at, arrival: _n, ...body } = examplePrediction();
     expect(pathsOf(predictionSchema, body)).toEqual([]);
     expect(pathsOf(predictionSchema, { ...body, value: null, words: 'More.' })).toEqual([]);
     expect(pathsOf(predictionSchema, { ...body, value: null })).toContain('value');
@@ -251,7 +250,7 @@ describe('trials', () => {
   const correction = exampleReading({
     id: id(111),
     outcome: counted(8),
-    recordedAt: '2026-10-07T09:45:00.000Z',
+    arrival: 2,
     corrects: reading.id,
     reason: 'miscounted',
   });
@@ -263,13 +262,13 @@ describe('trials', () => {
     expect(trials[0]!.history.map(countOf)).toEqual([7, 8]);
   });
 
-  it('follow a correction of a correction, in whatever order they arrive', () => {
+  it('follow a correction of a correction, in whatever order they are listed', () => {
     const again: Reading = {
       ...correction,
       id: id(112),
       outcome: counted(9),
       corrects: correction.id,
-      recordedAt: '2026-10-07T09:50:00.000Z',
+      arrival: 3,
     };
     for (const order of [
       [reading, correction, again],
@@ -279,6 +278,16 @@ describe('trials', () => {
     }
   });
 
+  it.each(['2999-01-01T00:00:00.000Z', '1970-01-01T00:00:07.000Z'])(
+    'go by the order of arrival, though a tablet says that it was %s',
+    (recordedAt) => {
+      const wrong = { ...correction, outcome: counted(5), recordedAt };
+      const later = { ...correction, id: id(113), outcome: counted(6), arrival: 3 };
+      expect(countOf(foldTrials([reading, wrong, later]).trials[0]!.current)).toBe(6);
+      expect(pathsOf(readingSchema, bodyOf(wrong))).toEqual([]);
+    },
+  );
+
   it('are out of the result when withdrawn, but not gone', () => {
     const folded = foldTrials([reading, { ...correction, withdrawn: true }]);
     expect(folded.trials).toEqual([]);
@@ -287,9 +296,9 @@ describe('trials', () => {
 });
 
 describe('a group’s prediction', () => {
-  it('is the last one it recorded for the level of a line', () => {
+  it('is the last one to arrive for the level of a line', () => {
     const first = examplePrediction();
-    const second = { ...first, id: id(201), value: 6, recordedAt: '2026-10-07T09:01:00.000Z' };
+    const second = { ...first, id: id(201), value: 6, arrival: 2 };
     const other = { ...second, id: id(202), value: 9, seriesId: id(70) };
     expect(predictionFor([second, first, other], id(20), id(1))?.value).toBe(6);
     expect(predictionFor([second, first, other], id(20), id(1), id(70))?.value).toBe(9);

@@ -21,14 +21,18 @@ export interface DesignSummary {
   readonly updatedAt: string;
 }
 
-export interface Prediction extends PredictionBody {
+/** What the server adds to a record: it alone says which of two came later. */
+interface Arrived {
   readonly id: string;
+  /** When it arrived; on the way, when it was typed. */
+  readonly receivedAt: string;
+  /** Grows with every record that arrives; what is on the way comes after all that has arrived. */
+  readonly arrival: number;
 }
 
-export interface Reading extends ReadingBody {
-  readonly id: string;
-  readonly receivedAt: string;
-}
+export interface Prediction extends PredictionBody, Arrived {}
+
+export interface Reading extends ReadingBody, Arrived {}
 
 /** A class with its groups, which may run one investigation after another. */
 export interface SchoolClass {

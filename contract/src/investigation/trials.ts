@@ -9,9 +9,11 @@ export interface Trial {
   readonly history: readonly Reading[];
 }
 
+const byArrival = (p: Reading, q: Reading): number => p.arrival - q.arrival;
+
 /**
  * Folds readings into trials: a correction replaces what it corrects, a withdrawal takes the trial
- * out of the result (it stays in the history). Order of the originals.
+ * out of the result (it stays in the history). The server's order decides, not the tablets' clocks.
  */
 export function foldTrials(readings: readonly Reading[]): {
   trials: Trial[];
@@ -39,20 +41,17 @@ export function foldTrials(readings: readonly Reading[]): {
     pending = left;
   }
   const all = [...histories.entries()].map(([id, history]): Trial => {
-    const ordered = [
-      history[0]!,
-      ...history.slice(1).sort((p, q) => p.recordedAt.localeCompare(q.recordedAt)),
-    ];
+    const ordered = [history[0]!, ...history.slice(1).sort(byArrival)];
     return { id, history: ordered, current: ordered[ordered.length - 1]! };
   });
-  all.sort((p, q) => p.history[0]!.recordedAt.localeCompare(q.history[0]!.recordedAt));
+  all.sort((p, q) => byArrival(p.history[0]!, q.history[0]!));
   return {
     trials: all.filter((trial) => !trial.current.withdrawn),
     withdrawn: all.filter((trial) => trial.current.withdrawn),
   };
 }
 
-/** The prediction in force for a group at a level of a line: the last one recorded. */
+/** The prediction in force for a group at a level of a line: the last one that arrived. */
 export function predictionFor(
   predictions: readonly Prediction[],
   groupId: string,
@@ -64,7 +63,7 @@ export function predictionFor(
       (p) => p.groupId === groupId && p.levelId === levelId && (p.seriesId ?? null) === seriesId,
     )
     .reduce<Prediction | null>(
-      (last, p) => (last === null || p.recordedAt >= last.recordedAt ? p : last),
+      (last, p) => (last === null || p.arrival >= last.arrival ? p : last),
       null,
     );
 }

@@ -18,6 +18,8 @@ export interface Session {
   readonly passPhraseSet: boolean;
   /** Where tablets of this room reach Nab, such as `http://192.168.1.5:4170`; null where none can. */
   readonly address: string | null;
+  /** The server's time, ISO 8601 in UTC: a tablet's clock may be wrong. */
+  readonly now: string;
 }
 
 /** What a code opens, before a group is chosen. */

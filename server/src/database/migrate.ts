@@ -11,6 +11,7 @@ import { rehearsals } from './migrations/0008-rehearsals.js';
 import { polls } from './migrations/0009-polls.js';
 import { changes } from './migrations/0011-changes.js';
 import { lessonClock } from './migrations/0012-lesson-clock.js';
+import { order } from './migrations/0013-order.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -27,6 +28,7 @@ export const MIGRATIONS: readonly Migration[] = [
   room,
   changes,
   lessonClock,
+  order,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

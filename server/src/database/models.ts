@@ -11,6 +11,7 @@ import type {
 import type { ExperimentId, FactorId, Hold, MeasureId, Outcome } from '@nab/core';
 import {
   DataTypes,
+  literal,
   Model,
   type CreationOptional,
   type InferAttributes,
@@ -93,6 +94,7 @@ export class PredictionRow extends Model<
   declare actor: Actor;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
+  declare arrival: CreationOptional<string>;
 }
 
 export class ReadingRow extends Model<
@@ -113,6 +115,7 @@ export class ReadingRow extends Model<
   declare note: string;
   declare recordedAt: Date;
   declare receivedAt: CreationOptional<Date>;
+  declare arrival: CreationOptional<string>;
   declare corrects: string | null;
   declare reason: string | null;
   declare withdrawn: boolean;
@@ -192,6 +195,10 @@ const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const reference = () => ({ type: DataTypes.UUID, allowNull: false });
 const instant = () => ({ type: DataTypes.DATE, allowNull: false });
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const arrival = () => ({
+  type: DataTypes.BIGINT,
+  defaultValue: literal("nextval('records_arrived')"),
+});
 const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 
 /** Binds the models to a connection; the tables themselves are made by the migrations. */
@@ -269,6 +276,7 @@ export function defineModels(sequelize: Sequelize): void {
       actor: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,
+      arrival: arrival(),
     },
     { sequelize, tableName: 'predictions', timestamps: false },
   );
@@ -348,6 +356,7 @@ export function defineModels(sequelize: Sequelize): void {
       note: text(),
       recordedAt: instant(),
       receivedAt: DataTypes.DATE,
+      arrival: arrival(),
       corrects: DataTypes.UUID,
       reason: DataTypes.TEXT,
       withdrawn: flag(),

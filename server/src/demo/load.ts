@@ -154,6 +154,7 @@ function simulateTrials(
     });
   });
   readings.push(...slips(readings, random));
+  readings.sort((p, q) => p.receivedAt!.getTime() - q.receivedAt!.getTime());
   const polls = able
     .filter(({ levelId }) => readings.some((reading) => reading.levelId === levelId))
     .flatMap((of) => voteAt(plan, full, of, readings, room, random));

@@ -30,16 +30,16 @@ export async function listInvestigations(
   const rows = await sequelize!.query<
     Omit<InvestigationSummary, 'updatedAt'> & { updatedAt: Date }
   >(
-    // A trial is the newest of a reading and all that corrects it, as foldTrials has it.
+    // A trial is the last to arrive of a reading and all that corrects it, as foldTrials has it.
     `WITH RECURSIVE trial AS (
-       SELECT r.id, r.id AS origin, r.level_id, r.withdrawn, r.recorded_at, r.received_at, 0 AS depth
+       SELECT r.id, r.id AS origin, r.level_id, r.withdrawn, r.arrival
          FROM readings r WHERE r.corrects IS NULL
        UNION ALL
-       SELECT r.id, t.origin, t.level_id, r.withdrawn, r.recorded_at, r.received_at, 1
+       SELECT r.id, t.origin, t.level_id, r.withdrawn, r.arrival
          FROM readings r JOIN trial t ON r.corrects = t.id
      ), standing AS (
        SELECT DISTINCT ON (origin) origin, level_id, withdrawn
-         FROM trial ORDER BY origin, depth DESC, recorded_at DESC, received_at DESC
+         FROM trial ORDER BY origin, arrival DESC
      )
      SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo,
        i.rehearsal_of AS "rehearsalOf", i.repeats,
@@ -130,10 +130,7 @@ export async function findHead(
 }
 
 /** In the order of arrival. */
-const ARRIVED: [string, string][] = [
-  ['receivedAt', 'ASC'],
-  ['recordedAt', 'ASC'],
-];
+const ARRIVED: [string, string][] = [['arrival', 'ASC']];
 
 /** An investigation whole, read in one transaction so that its parts belong together. */
 export async function findInvestigation(
@@ -186,8 +183,18 @@ const toLevel = ({ id, value, document }: LevelRow): Level => ({
 
 export function toPrediction(row: PredictionRow): Prediction {
   const { id, groupId, levelId, seriesId, value, words, actor } = row;
-  const recordedAt = row.recordedAt.toISOString();
-  return { id, groupId, levelId, seriesId, value, words, actor, recordedAt };
+  return {
+    id,
+    groupId,
+    levelId,
+    seriesId,
+    value,
+    words,
+    actor,
+    recordedAt: row.recordedAt.toISOString(),
+    receivedAt: row.receivedAt.toISOString(),
+    arrival: Number(row.arrival),
+  };
 }
 
 export function toReading(row: ReadingRow): Reading {
@@ -207,6 +214,7 @@ export function toReading(row: ReadingRow): Reading {
     actor: row.actor,
     recordedAt: row.recordedAt.toISOString(),
     receivedAt: row.receivedAt.toISOString(),
+    arrival: Number(row.arrival),
     corrects: row.corrects,
     reason: row.reason,
     withdrawn: row.withdrawn,

@@ -59,6 +59,7 @@ export async function sessionOf(request: FastifyRequest, who: Who): Promise<Sess
     groupId: 'groupId' in who ? who.groupId : null,
     passPhraseSet: await isPassPhraseSet(),
     address: setting === 'alone' ? null : roomAddress(request),
+    now: new Date().toISOString(),
   };
 }
 

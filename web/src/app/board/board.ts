@@ -72,7 +72,7 @@ export class BoardPage {
   protected readonly latest = computed(() => {
     const names = new Map(this.plan().groups.map(({ id, name }) => [id, name]));
     return [...this.store.trials()]
-      .sort((p, q) => q.current.receivedAt.localeCompare(p.current.receivedAt))
+      .sort((p, q) => q.current.arrival - p.current.arrival)
       .slice(0, LATEST)
       .map(({ id, current }) => ({
         id,

@@ -64,6 +64,8 @@ export interface NamedCase extends Case {
 
 const REST_MS = 120;
 const REFRESH_MS = 8000;
+/** What is on the way comes after all that has arrived, in the order of typing. */
+const ON_THE_WAY = 1e12;
 
 /** One investigation on screen: plan and design that save themselves, and what the benches sent. */
 @Injectable()
@@ -337,6 +339,7 @@ export class InvestigationStore {
       .filter((record) => record.kind === kind && record.investigationId === this.idSignal())
       .map((record) => ({
         receivedAt: record.body['recordedAt'],
+        arrival: ON_THE_WAY + record.at,
         ...record.body,
         id: record.id,
       }));

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { JoinBody, JoinOffer, PassPhraseBody, Session } from '@nab/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { remember, remembered } from '../remembered';
+import { ServerTime } from './server-time';
 import { Server, ServerAway } from '../server';
 
 const KEY = 'nab-session';
@@ -14,12 +15,14 @@ const ALONE: Session = {
   groupId: null,
   passPhraseSet: false,
   address: null,
+  now: '',
 };
 
 /** Who this browser is to the server: the educator, a group, the board, or nobody yet. */
 @Injectable({ providedIn: 'root' })
 export class WhoService {
   private readonly server = inject(Server);
+  private readonly time = inject(ServerTime);
   private readonly sessionSignal = signal<Session>(ALONE);
   private asked: Promise<Session> | null = null;
 
@@ -77,6 +80,7 @@ export class WhoService {
 
   private async take(answer: Observable<Session>): Promise<Session> {
     const session = await firstValueFrom(answer);
+    this.time.take(session.now);
     this.sessionSignal.set(session);
     this.asked = Promise.resolve(session);
     remember(KEY, JSON.stringify(session));

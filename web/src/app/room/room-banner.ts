@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { formatDistance } from 'date-fns';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
+import { ServerTime } from '../roles';
 
 /** What the educator says to every screen of the lesson: words, a pause, the end. */
 @Component({
@@ -17,6 +19,9 @@ import { Notice } from '../notices';
     }
   `,
   template: `
+    @if (clock(); as words) {
+      <nab-notice state="caution">{{ words }}</nab-notice>
+    }
     <div aria-live="assertive">
       @if (store.room(); as room) {
         @if (room.ended) {
@@ -39,4 +44,12 @@ import { Notice } from '../notices';
 })
 export class RoomBanner {
   protected readonly store = inject(InvestigationStore);
+  private readonly slow = inject(ServerTime).slow;
+  /** Said, not refused: the server's order decides, and its time is what is written down. */
+  protected readonly clock = computed(() => {
+    const slow = this.slow();
+    if (slow === 0) return null;
+    const far = formatDistance(0, Math.abs(slow));
+    return `This device’s clock is ${far} ${slow > 0 ? 'slow' : 'fast'}. Nab goes by the server’s; nothing is lost.`;
+  });
 }

@@ -6,6 +6,7 @@ import {
 } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { BenchClock } from '../investigation';
+import { ServerTime } from '../roles';
 import { Countdown } from './countdown';
 
 let injector: EnvironmentInjector;
@@ -16,7 +17,10 @@ beforeEach(() => {
     setTimeout(() => frame(performance.now()), 16),
   );
   vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => clearTimeout(id));
-  injector = createEnvironmentInjector([BenchClock], null as unknown as EnvironmentInjector);
+  injector = createEnvironmentInjector(
+    [BenchClock, ServerTime],
+    null as unknown as EnvironmentInjector,
+  );
 });
 afterEach(() => {
   injector.destroy();

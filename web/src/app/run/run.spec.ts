@@ -85,16 +85,16 @@ describe('the bench', () => {
       actor: 'educator',
       withdrawn: true,
       recordedAt: '2026-10-07T09:50:00.000Z',
+      arrival: 2,
     });
     const back = exampleReading({
       id: idOf(103),
       corrects: idOf(102),
       reason: 'Put back',
       recordedAt: '2026-10-07T09:55:00.000Z',
+      arrival: 3,
     });
-    const more = [110, 111, 112].map((n) =>
-      exampleReading({ id: idOf(n), recordedAt: `2026-10-07T10:0${n - 110}:00.000Z` }),
-    );
+    const more = [110, 111, 112].map((n) => exampleReading({ id: idOf(n), arrival: n }));
     await openInvestigation({ readings: [trial, taken, back, ...more] });
     const { texts } = await pageOf(RunPage);
     const log = texts('nab-trial-log li');
@@ -108,6 +108,7 @@ describe('the bench', () => {
   it('offers to put back what was taken out', async () => {
     const taken = exampleReading({
       id: idOf(102),
+      arrival: 2,
       corrects: idOf(100),
       reason: 'dropped it',
       withdrawn: true,

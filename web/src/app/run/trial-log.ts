@@ -93,7 +93,7 @@ export class TrialLog {
         changes: this.changesOf(trial),
         waiting: waiting.has(trial.current.id),
       }))
-      .sort((p, q) => q.trial.history[0]!.recordedAt.localeCompare(p.trial.history[0]!.recordedAt));
+      .sort((p, q) => q.trial.history[0]!.arrival - p.trial.history[0]!.arrival);
   });
 
   private textOf({ outcome }: Reading): string {
