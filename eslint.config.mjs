@@ -69,6 +69,7 @@ const ORDER = {
     'field',
     'polls',
     'investigations',
+    'strays',
     'room',
     'live',
     'printing',

@@ -49,6 +49,7 @@ describe('migrations', () => {
       'sessions',
       'shelf_items',
       'shelf_removed',
+      'strays',
       'votes',
     ]);
   });

@@ -71,5 +71,7 @@ export interface Room extends RoomBody {
   /** What lets tablets in; the board shows it, a group does not see it. */
   readonly code: string | null;
   readonly begunAt: string | null;
+  /** How many records wait for a place. */
+  readonly strays: number;
   readonly tablets: readonly Tablet[];
 }

@@ -14,6 +14,7 @@ export {
   RoomRow,
   SchoolRow,
   SessionRow,
+  StrayRow,
   ShelfRemovedRow,
   ShelfRow,
   VoteRow,

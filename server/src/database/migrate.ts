@@ -12,6 +12,7 @@ import { polls } from './migrations/0009-polls.js';
 import { changes } from './migrations/0011-changes.js';
 import { lessonClock } from './migrations/0012-lesson-clock.js';
 import { order } from './migrations/0013-order.js';
+import { strays } from './migrations/0014-strays.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -29,6 +30,7 @@ export const MIGRATIONS: readonly Migration[] = [
   changes,
   lessonClock,
   order,
+  strays,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

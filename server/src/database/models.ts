@@ -189,6 +189,16 @@ export class SessionRow extends Model<
   declare expiresAt: Date;
 }
 
+export class StrayRow extends Model<InferAttributes<StrayRow>, InferCreationAttributes<StrayRow>> {
+  declare id: string;
+  declare kind: 'reading' | 'prediction';
+  declare investigationId: string;
+  declare body: object;
+  declare why: string;
+  declare receivedAt: Date;
+  declare settled: 'placed' | 'left-out' | null;
+}
+
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
@@ -339,6 +349,18 @@ export function defineModels(sequelize: Sequelize): void {
       expiresAt: instant(),
     },
     { sequelize, tableName: 'sessions', timestamps: false },
+  );
+  StrayRow.init(
+    {
+      id: key(),
+      kind: text(),
+      investigationId: reference(),
+      body: { type: DataTypes.JSONB, allowNull: false },
+      why: text(),
+      receivedAt: instant(),
+      settled: DataTypes.TEXT,
+    },
+    { sequelize, tableName: 'strays', timestamps: false },
   );
   ReadingRow.init(
     {

@@ -1,74 +1,137 @@
-import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/contract';
+import type {
+  Prediction,
+  PredictionBody,
+  Reading,
+  ReadingBody,
+  Stray,
+  StrayKept,
+  StrayPlace,
+} from '@nab/contract';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
 import { notAllowed, requireInvestigation, type Who } from '../roles/index.js';
+import { findStray, keepStray, openStrays, settle, type StrayKind } from '../strays/index.js';
 import { investigationOf, findReading, insertPrediction, insertReading } from './repository.js';
 
 /**
  * Stores readings and predictions once under the client's id; each call is one transaction, and it
- * has ended well before the answer leaves.
+ * has ended well before the answer leaves. What finds no place in its plan is kept beside it.
  */
 export function readingService(sequelize: Sequelize) {
+  /** @param of the investigation that the record is sent for; null from those who do not say it. */
+  const store = <B extends ReadingBody | PredictionBody, R extends object>(
+    kind: StrayKind,
+    insert: (id: string, body: B, transaction: Transaction) => Promise<R>,
+  ) => {
+    return async (id: string, body: B, who: Who, of: string | null): Promise<R | StrayKept> => {
+      requireOwn(body, who);
+      if (of !== null) requireInvestigation(who, of);
+      return sequelize.transaction(async (transaction) => {
+        const known = await findStray(id, transaction);
+        if (known && !isPlaced(known)) return { stray: true, why: known.why };
+        const why = known ? null : await whyStray(body, who, transaction);
+        if (why === null) {
+          const stored = await insert(id, body, transaction);
+          if (!known) requireSame<object>(stored, body);
+          return stored;
+        }
+        const kept =
+          of !== null &&
+          (await keepStray({ id, kind, investigationId: of, body, why }, transaction));
+        if (!kept) throw new ProblemError('NOT_FOUND', { detail: why });
+        return { stray: true, why };
+      });
+    };
+  };
+
   return {
-    storeReading: (id: string, body: ReadingBody, who: Who): Promise<Reading> =>
+    storeReading: store<ReadingBody, Reading>('reading', insertReading),
+    storePrediction: store<PredictionBody, Prediction>('prediction', insertPrediction),
+
+    strays: (investigationId: string): Promise<Stray[]> =>
+      sequelize.transaction((transaction) => openStrays(investigationId, transaction)),
+
+    /** Gives a stray the place that the educator says; what it was to correct stays as it is. */
+    placeStray: (id: string, place: StrayPlace): Promise<Reading | Prediction> =>
       sequelize.transaction(async (transaction) => {
-        await requireBelonging(body, who, transaction);
-        await requireCorrectable(body, transaction);
-        const stored = await insertReading(id, body, transaction);
-        requireSame(stored, body);
-        return stored;
+        const stray = await openStray(id, transaction);
+        const body = { ...stray.body, ...place } as ReadingBody | PredictionBody;
+        const investigation = await investigationOf(body, transaction);
+        if (investigation?.id !== stray.investigationId) throw noSuchPlace();
+        await settle(stray, 'placed', transaction);
+        if (stray.kind === 'prediction') {
+          return insertPrediction(id, body as PredictionBody, transaction);
+        }
+        const reading = {
+          ...(body as ReadingBody),
+          corrects: null,
+          reason: null,
+          withdrawn: false,
+        };
+        return insertReading(id, reading, transaction);
       }),
 
-    storePrediction: (id: string, body: PredictionBody, who: Who): Promise<Prediction> =>
+    /** It stays in the database and is asked about no more. */
+    leaveOut: (id: string): Promise<void> =>
       sequelize.transaction(async (transaction) => {
-        await requireBelonging(body, who, transaction);
-        const stored = await insertPrediction(id, body, transaction);
-        requireSame(stored, body);
-        return stored;
+        await settle(await openStray(id, transaction), 'left-out', transaction);
       }),
   };
 }
 
-async function requireBelonging(
-  body: PredictionBody | ReadingBody,
+const isPlaced = ({ settled }: { settled: string | null }): boolean => settled === 'placed';
+
+async function openStray(id: string, transaction: Transaction) {
+  const stray = await findStray(id, transaction);
+  if (stray === null || stray.settled !== null) throw new ProblemError('NOT_FOUND');
+  return stray;
+}
+
+const noSuchPlace = (): ProblemError =>
+  new ProblemError('NOT_FOUND', {
+    detail: 'There is no such group and level in one investigation.',
+  });
+
+/** A group writes as itself and for itself. */
+function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Who): void {
+  if (who.role !== 'group') return;
+  if (groupId.toLowerCase() !== who.groupId || actor !== 'group') throw notAllowed();
+}
+
+/**
+ * Why a record has no place in its plan, as a sentence; null where it has one.
+ * @throws ProblemError where it has one and may not go there.
+ */
+async function whyStray(
+  body: ReadingBody | PredictionBody,
   who: Who,
   transaction: Transaction,
-): Promise<void> {
-  // A group writes as itself and for itself.
-  if (
-    who.role === 'group' &&
-    (body.groupId.toLowerCase() !== who.groupId || body.actor !== 'group')
-  ) {
-    throw notAllowed();
-  }
+): Promise<string | null> {
   const investigation = await investigationOf(body, transaction);
-  if (!investigation) {
-    throw new ProblemError('NOT_FOUND', {
-      detail: 'There is no such group and level in one investigation.',
-    });
-  }
+  if (!investigation) return 'Its level or its group is no longer in the plan.';
   requireInvestigation(who, investigation.id);
   const rehearsed = investigation.rehearsalOf !== null;
-  if (rehearsed === (body.actor === 'rehearsal') || investigation.demo) return;
-  const message = rehearsed
-    ? 'In a rehearsal everything is rehearsed.'
-    : 'Nothing rehearsed goes among what was measured.';
-  throw new ProblemError('INVALID_INPUT', { errors: [{ path: 'actor', message }] });
+  if (rehearsed !== (body.actor === 'rehearsal') && !investigation.demo) {
+    const message = rehearsed
+      ? 'In a rehearsal everything is rehearsed.'
+      : 'Nothing rehearsed goes among what was measured.';
+    throw new ProblemError('INVALID_INPUT', { errors: [{ path: 'actor', message }] });
+  }
+  return 'corrects' in body && !(await isCorrectable(body, transaction))
+    ? 'The reading that it corrects is not there.'
+    : null;
 }
 
 /** A correction corrects a reading of the same group, level and line. */
-async function requireCorrectable(body: ReadingBody, transaction: Transaction): Promise<void> {
-  if (body.corrects === null) return;
+async function isCorrectable(body: ReadingBody, transaction: Transaction): Promise<boolean> {
+  if (body.corrects === null) return true;
   const target = await findReading(body.corrects, transaction);
-  if (
+  return (
     target?.groupId === body.groupId.toLowerCase() &&
     target.levelId === body.levelId.toLowerCase() &&
     target.seriesId === (body.seriesId?.toLowerCase() ?? null)
-  ) {
-    return;
-  }
-  throw new ProblemError('NOT_FOUND', { detail: 'The reading to correct is not there.' });
+  );
 }
 
 /** @throws ProblemError ID_TAKEN when what is stored under the id is something else. */

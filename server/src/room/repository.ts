@@ -1,7 +1,14 @@
 import { CODE_LENGTH, CODE_LETTERS, type BenchSpot, type Room, type RoomBody } from '@nab/contract';
 import { randomInt } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
-import { ClassRow, GroupRow, InvestigationRow, RoomRow, SessionRow } from '../database/index.js';
+import {
+  ClassRow,
+  GroupRow,
+  InvestigationRow,
+  RoomRow,
+  SessionRow,
+  StrayRow,
+} from '../database/index.js';
 
 /** A room as it stands in the database. */
 export type OpenedRoom = RoomRow;
@@ -73,7 +80,18 @@ export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Ro
     at,
   }));
   const at = begunAt?.toISOString() ?? null;
-  return { code, paused, message, ended, begun: at !== null, begunAt: at, ranked, tablets };
+  const strays = await StrayRow.count({ where: { investigationId, settled: null }, transaction });
+  return {
+    code,
+    paused,
+    message,
+    ended,
+    begun: at !== null,
+    begunAt: at,
+    ranked,
+    strays,
+    tablets,
+  };
 }
 
 /** The lesson that a code opens, with its groups; null when no lesson has it. */

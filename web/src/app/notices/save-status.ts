@@ -7,7 +7,8 @@ import {
   signal,
   type Signal,
 } from '@angular/core';
-import { Outbox, type SaveProgress } from '../saving';
+import { saveFile } from '../files';
+import { Outbox, queueFile, type SaveProgress } from '../saving';
 import { StateMark, type MarkState } from './state-mark';
 
 /** The documents on screen, so that one place can say whether everything is saved. */
@@ -57,6 +58,9 @@ export class OpenDocuments {
     @if (refused().length > 0) {
       <button type="button" (click)="retry()">Try again</button>
     }
+    @if (stuck()) {
+      <button type="button" (click)="saveCopy()">Save a copy</button>
+    }
   `,
 })
 export class SaveStatus {
@@ -72,6 +76,16 @@ export class SaveStatus {
 
   protected readonly status = computed((): { mark: MarkState; text: string } => {
     const states = this.open.documents().map((document) => document.state());
+    const unsaved = this.outbox.unsaved();
+    if (unsaved !== null) {
+      return { mark: 'stop', text: 'Not saved anywhere: write the last reading on paper' };
+    }
+    if (this.outbox.signedOut() && this.outbox.pending().length > 0) {
+      return {
+        mark: 'stop',
+        text: `Join again: ${this.outbox.pending().length} kept on this device`,
+      };
+    }
     const refusal = this.refused()[0];
     if (refusal) {
       return { mark: 'stop', text: `Refused, kept here: ${refusal.refusal ?? ''}` };
@@ -92,8 +106,30 @@ export class SaveStatus {
       return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };
     }
     if (states.includes('saving') || waiting > 0) return { mark: 'live', text: 'Saving …' };
+    const strays = this.outbox.strays();
+    if (strays.length > 0) {
+      const text = `${strays.length} with your educator. ${strays.at(-1)!.why}`;
+      return { mark: 'caution', text };
+    }
+    if (this.outbox.storage() === 'nothing') {
+      return {
+        mark: 'caution',
+        text: 'This browser keeps nothing: saved only while the server is there',
+      };
+    }
     return { mark: 'rest', text: 'Saved' };
   });
+  /** What does not go away by itself can be carried away. */
+  protected readonly stuck = computed(
+    () =>
+      this.outbox.pending().length > 0 &&
+      (this.refused().length > 0 || this.outbox.away() || this.outbox.signedOut()),
+  );
+
+  protected saveCopy(): void {
+    const waiting = queueFile(this.outbox.pending());
+    saveFile('nab-waiting.json', new Blob([waiting], { type: 'application/json' }));
+  }
 
   protected retry(): void {
     for (const record of this.refused()) void this.outbox.retry(record.id);

@@ -16,6 +16,7 @@ import { WhoService } from '../roles';
 import { Server, ServerAway, ServerRefusal } from '../server';
 import { Told } from '../told';
 import { benches } from './benches';
+import { Strays } from './strays';
 
 /** The educator's hand on the room: who may come in, who is where, what is said to all. */
 @Component({
@@ -28,6 +29,7 @@ import { benches } from './benches';
     NzInputModule,
     NzTableModule,
     RouterLink,
+    Strays,
     TableName,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

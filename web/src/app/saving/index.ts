@@ -1,4 +1,5 @@
 export { benchStore, type OutgoingRecord } from './bench-store';
-export { NotKept, Outbox } from './outbox';
+export { NotKept, Outbox, type Delivery } from './outbox';
 export { changedPaths, SavedDocument, type SaveProgress, type SaveState } from './saved-document';
+export { queueFile } from './queue-file';
 export { restedValue } from './rested';

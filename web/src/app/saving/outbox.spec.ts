@@ -10,7 +10,8 @@ import { problem, type ReadingBody } from '@nab/contract';
 import { counted, exampleReading } from '@nab/contract/testing';
 import { benchStore } from './bench-store';
 import { NotKept, Outbox, type Delivery } from './outbox';
-import { Server, ServerAway, ServerRefusal } from '../server';
+import { Server, ServerAway, ServerFault, ServerRefusal } from '../server';
+import { queueFile } from './queue-file';
 
 const reading = (count: number): ReadingBody => exampleReading({ outcome: counted(count) });
 const countIn = ({ outcome }: ReadingBody): number =>
@@ -96,6 +97,57 @@ describe('the outbox', () => {
     await vi.waitFor(() => expect(delivered).toHaveLength(2));
   });
 
+  it('lets the rest pass where the server stumbles over one, and tries that one again', async () => {
+    let broken = true;
+    const { outbox, delivered } = outboxWith((body) =>
+      broken && countIn(body) === 13
+        ? throwError(() => new ServerFault(problem('INTERNAL')))
+        : of(body),
+    );
+    await outbox.addReading('x', reading(13));
+    await outbox.addReading('x', reading(4));
+    await vi.waitFor(() =>
+      expect(delivered.map(({ record }) => record)).toMatchObject([reading(4)]),
+    );
+    await vi.waitFor(() => expect(outbox.away()).toBe(true));
+    expect(outbox.pending()).toHaveLength(1);
+    broken = false;
+    await vi.waitFor(() => expect(delivered).toHaveLength(2), { timeout: 8000 });
+  });
+
+  it('hands to the educator what has no place, and waits for it no longer', async () => {
+    const why = 'Its level is gone.';
+    const { outbox, sent, delivered } = outboxWith((body) =>
+      countIn(body) === 13 ? of({ stray: true, why }) : of(body),
+    );
+    await outbox.addReading('x', reading(13));
+    await outbox.addReading('x', reading(4));
+    await vi.waitFor(() => expect(delivered).toHaveLength(1));
+    expect(sent[0]!.path).toMatch(/\?of=x$/);
+    expect(outbox.strays()).toEqual([{ stray: true, why }]);
+    await vi.waitFor(async () => expect(await benchStore.outgoing.count()).toBe(0));
+  });
+
+  it('keeps everything of a tablet that was let go until it has joined again', async () => {
+    let known = false;
+    const { outbox, delivered } = outboxWith((body) =>
+      known ? of(body) : throwError(() => new ServerRefusal(problem('SIGN_IN'))),
+    );
+    const id = await outbox.addReading('x', reading(6));
+    await vi.waitFor(() => expect(outbox.signedOut()).toBe(true));
+    expect((await benchStore.outgoing.get(id))?.refusal).toBeUndefined();
+    known = true;
+    await vi.waitFor(() => expect(delivered).toHaveLength(1), { timeout: 8000 });
+    expect(outbox.signedOut()).toBe(false);
+  });
+
+  it('can be carried away as a file', async () => {
+    const { outbox } = outboxWith(() => throwError(() => new ServerAway('gone')));
+    const id = await outbox.addReading('x', reading(6));
+    const file = JSON.parse(queueFile(outbox.pending())) as { records: object[] };
+    expect(file.records).toMatchObject([{ id, investigationId: 'x', body: reading(6) }]);
+  });
+
   describe('in a browser that refuses to keep anything', () => {
     const refuseStorage = (): void => {
       vi.spyOn(benchStore.outgoing, 'add').mockRejectedValue(new Error('storage is forbidden'));
@@ -113,6 +165,8 @@ describe('the outbox', () => {
       refuseStorage();
       const { outbox, delivered } = outboxWith(() => throwError(() => new ServerAway('gone')));
       await expect(outbox.addReading('x', reading(5))).rejects.toThrow(NotKept);
+      expect(outbox.unsaved()).not.toBeNull();
+      expect(outbox.storage()).toBe('nothing');
       expect(delivered).toEqual([]);
     });
 

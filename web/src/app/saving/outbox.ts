@@ -1,10 +1,11 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { Prediction, PredictionBody, Reading, ReadingBody } from '@nab/contract';
+import type { Prediction, PredictionBody, Reading, ReadingBody, StrayKept } from '@nab/contract';
 import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
 import { benchStore, type OutgoingRecord } from './bench-store';
-import { Server, ServerAway, ServerRefusal } from '../server';
+import { Server, ServerAway, ServerFault, ServerRefusal } from '../server';
+import { askForStorage, type Storage } from './storage';
 import { v4 as uuid } from 'uuid';
 
 /** What the server confirmed. */
@@ -29,6 +30,10 @@ export class Outbox {
   private readonly server = inject(Server);
   private readonly pendingSignal = signal<readonly OutgoingRecord[]>([]);
   private readonly awaySignal = signal(false);
+  private readonly straysSignal = signal<readonly StrayKept[]>([]);
+  private readonly storageSignal = signal<Storage>('asked');
+  private readonly unsavedSignal = signal<string | null>(null);
+  private readonly signedOutSignal = signal(false);
   private readonly deliveries = new Subject<Delivery>();
   private delivering = false;
 
@@ -37,6 +42,14 @@ export class Outbox {
   /** The last try found no server. */
   readonly away = this.awaySignal.asReadonly();
   readonly delivered = this.deliveries.asObservable();
+  /** What has arrived here since the page was opened and waits for the educator to give it a place. */
+  readonly strays = this.straysSignal.asReadonly();
+  /** What this browser does with what is written into it. */
+  readonly storage = this.storageSignal.asReadonly();
+  /** Why the last record is neither here nor at the server; null when it is. */
+  readonly unsaved = this.unsavedSignal.asReadonly();
+  /** The server no longer knows whose tablet this is: what waits here waits until it joins again. */
+  readonly signedOut = this.signedOutSignal.asReadonly();
 
   constructor() {
     const pending = liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe({
@@ -45,6 +58,7 @@ export class Outbox {
       error: () => this.pendingSignal.set([]),
     });
     inject(DestroyRef).onDestroy(() => pending.unsubscribe());
+    void askForStorage().then((storage) => this.storageSignal.set(storage));
     merge(timer(0, RETRY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
       .subscribe(() => void this.deliver());
@@ -80,9 +94,12 @@ export class Outbox {
     try {
       await benchStore.outgoing.add(record);
     } catch (error) {
+      this.storageSignal.set('nothing');
       await this.sendUnkept(record, error);
+      this.unsavedSignal.set(null);
       return id;
     }
+    this.unsavedSignal.set(null);
     // The list of the storage comes a moment later, and nobody must read "Saved" until then.
     this.pendingSignal.update((now) =>
       now.some((other) => other.id === id) ? now : [...now, record],
@@ -97,12 +114,12 @@ export class Outbox {
    * @throws NotKept when neither has it.
    */
   private async sendUnkept(record: OutgoingRecord, why: unknown): Promise<void> {
-    const { id, kind, investigationId, body } = record;
     try {
-      const stored = await firstValueFrom(this.server.put<never>(`/api/${kind}/${id}`, body));
-      this.deliveries.next({ kind, investigationId, record: stored });
+      await this.put(record);
     } catch (error) {
-      throw new NotKept(error instanceof ServerRefusal ? error.message : String(why));
+      const reason = error instanceof ServerRefusal ? error.message : String(why);
+      this.unsavedSignal.set(reason);
+      throw new NotKept(reason);
     }
   }
 
@@ -110,17 +127,17 @@ export class Outbox {
     if (this.delivering) return;
     this.delivering = true;
     try {
+      const passed = new Set<string>();
       for (;;) {
         const next = await benchStore.outgoing
           .orderBy('at')
-          .filter((record) => record.refusal === undefined)
+          .filter(({ id, refusal }) => refusal === undefined && !passed.has(id))
           .first();
-        if (!next) {
-          this.awaySignal.set(false);
-          return;
-        }
-        await this.send(next);
+        if (!next) break;
+        // One that the server stumbles over must not hold up all behind it; it is tried again later.
+        if (!(await this.send(next))) passed.add(next.id);
       }
+      this.awaySignal.set(passed.size > 0);
     } catch (error) {
       if (error instanceof ServerAway) this.awaySignal.set(true);
       // What the storage refuses to give back cannot be sent from here.
@@ -129,15 +146,28 @@ export class Outbox {
     }
   }
 
-  /** @throws ServerAway; a refusal is noted on the record. */
-  private async send({ id, kind, investigationId, body }: OutgoingRecord): Promise<void> {
+  /** @returns false where it should be tried again later. @throws ServerAway where nothing gets through. */
+  private async send(record: OutgoingRecord): Promise<boolean> {
     try {
-      const record = await firstValueFrom(this.server.put<never>(`/api/${kind}/${id}`, body));
-      this.deliveries.next({ kind, investigationId, record });
-      await benchStore.outgoing.delete(id);
+      await this.put(record);
+      await benchStore.outgoing.delete(record.id);
+      return true;
     } catch (error) {
+      if (error instanceof ServerFault) return false;
       if (!(error instanceof ServerRefusal)) throw error;
-      await benchStore.outgoing.update(id, { refusal: error.message });
+      this.signedOutSignal.set(error.problem.code === 'SIGN_IN');
+      if (this.signedOut()) return false;
+      await benchStore.outgoing.update(record.id, { refusal: error.message });
+      return true;
     }
+  }
+
+  /** Sends a record; what the server keeps for the educator to place is kept well. */
+  private async put({ id, kind, investigationId, body }: OutgoingRecord): Promise<void> {
+    const path = `/api/${kind}/${id}?of=${investigationId}`;
+    const answer = await firstValueFrom(this.server.put<StrayKept | { stray?: never }>(path, body));
+    this.signedOutSignal.set(false);
+    if (answer.stray) this.straysSignal.update((list) => [...list, answer]);
+    else this.deliveries.next({ kind, investigationId, record: answer as never });
   }
 }

@@ -24,6 +24,8 @@ import type {
   Session,
   SheetPage,
   SignInBody,
+  Stray,
+  StrayPlace,
   VersionedDesign,
   VersionedShelfItem,
   VoteBody,
@@ -156,6 +158,19 @@ export class Server {
 
   releaseTablet(id: string, groupId: string): Observable<Room> {
     return this.guard(this.http.delete<Room>(`/api/investigations/${id}/room/tablets/${groupId}`));
+  }
+
+  /** Records that found no place in their plan. */
+  strays(id: string): Observable<Stray[]> {
+    return this.guard(this.http.get<Stray[]>(`/api/investigations/${id}/strays`));
+  }
+
+  placeStray(id: string, body: StrayPlace): Observable<unknown> {
+    return this.guard(this.http.post(`/api/strays/${id}/place`, body));
+  }
+
+  leaveOutStray(id: string): Observable<unknown> {
+    return this.guard(this.http.delete(`/api/strays/${id}`));
   }
 
   /** Where this tablet's group is; nobody waits for it. */

@@ -1,0 +1,1 @@
+export { findStray, keepStray, openStrays, settle, type StrayKind } from './repository.js';
