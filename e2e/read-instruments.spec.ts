@@ -1,3 +1,4 @@
+import { sentOf } from '@nab/contract';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { exampleReading } from '@nab/contract/testing';
@@ -100,18 +101,16 @@ test('a warm coil is cool when a thermometer says so', async ({ page, request })
   });
   const rehearsed = await rehearsal(page, id);
   const { plan } = await stored(request, rehearsed);
-  const {
-    id: _id,
-    receivedAt: _at,
-    ...reading
-  } = exampleReading({
-    groupId: plan.groups[0]!.id,
-    levelId: plan.levels[0]!.id,
-    onTime_s: 13.5,
-    actor: 'rehearsal',
-    // After the time at which the rehearsal stands still, so that it has not cooled.
-    recordedAt: new Date().toISOString(),
-  });
+  const reading = sentOf(
+    exampleReading({
+      groupId: plan.groups[0]!.id,
+      levelId: plan.levels[0]!.id,
+      onTime_s: 13.5,
+      actor: 'rehearsal',
+      // After the time at which the rehearsal stands still, so that it has not cooled.
+      recordedAt: new Date().toISOString(),
+    }),
+  );
   await request.put(`/api/readings/${randomUUID()}`, { data: reading });
   await page.reload();
   await button(page, /^10 turns/).click();

@@ -1,3 +1,4 @@
+import { sentOf } from '@nab/contract';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
@@ -120,8 +121,7 @@ test('what is odd is said at once, and stays with the reading', async ({ page, r
       outcome: { kind: 'count', count, parts: null, off: 0, stuck: 0 },
       recordedAt: new Date(Date.now() - 3_600_000).toISOString(),
     });
-    const { id: _id, receivedAt: _at, ...reading } = body;
-    await request.put(`/api/readings/${randomUUID()}`, { data: reading });
+    await request.put(`/api/readings/${randomUUID()}`, { data: sentOf(body) });
   }
   await toBench(page, id);
   await page.getByRole('button', { name: /^10 turns/ }).click();
@@ -159,17 +159,15 @@ test('a coil that is warm has to rest, second by second, before it is switched o
   request,
 }) => {
   const { id, plan } = await newInvestigation(request);
-  const {
-    id: _id,
-    receivedAt: _at,
-    ...reading
-  } = exampleReading({
-    groupId: plan.groups[0]!.id,
-    levelId: plan.levels[0]!.id,
-    // Near all that it stands; the coil has just been switched off.
-    onTime_s: 13.5,
-    recordedAt: new Date().toISOString(),
-  });
+  const reading = sentOf(
+    exampleReading({
+      groupId: plan.groups[0]!.id,
+      levelId: plan.levels[0]!.id,
+      // Near all that it stands; the coil has just been switched off.
+      onTime_s: 13.5,
+      recordedAt: new Date().toISOString(),
+    }),
+  );
   await request.put(`/api/readings/${randomUUID()}`, { data: reading });
   await toBench(page, id);
   await page.getByRole('button', { name: /^10 turns/ }).click();

@@ -1,98 +1,111 @@
 // npm start: installs what is missing, starts database and server, and keeps both running.
-import { createServer } from 'node:net';
+import { randomInt } from 'node:crypto';
 import { networkInterfaces } from 'node:os';
 import { ensureDependencies } from './install/dependencies.mjs';
 import { ensurePostgres } from './install/debian.mjs';
 import { ensureWebBuild, webFolder } from './install/web-build.mjs';
 import { startCluster } from './database/cluster.mjs';
-import { releaseLock, runningNab, takeLock } from './supervise/lock.mjs';
+import { isFree } from './supervise/free-port.mjs';
+import { keepRunning } from './supervise/keep-running.mjs';
+import { releaseLock, takeLock, writeAddress } from './supervise/lock.mjs';
+import { Refused, startOptions } from './supervise/options.mjs';
 import { startServer } from './supervise/server.mjs';
+import { endOf, hangs } from './supervise/watch.mjs';
 
-const FIRST_PORT = Number(process.env.NAB_PORT ?? 4170);
-const MOST_RESTARTS_A_MINUTE = 5;
+const options = refusing(() => startOptions(process.argv.slice(2), process.env));
+const { classroom, host, port } = options;
 
-const other = runningNab();
+const other = takeLock();
 if (other) {
-  console.log(`Nab is running already at ${other.address} (process ${other.pid}).`);
+  console.log(
+    other.address
+      ? `Nab is running already at ${other.address} (process ${other.pid}).`
+      : `Nab is starting already (process ${other.pid}).`,
+  );
   process.exit(0);
 }
-
+process.once('exit', releaseLock);
 ensureDependencies();
 ensurePostgres();
 ensureWebBuild();
+if (!(await isFree(port, host))) {
+  refuse(
+    `Port ${port} is taken by something else. End that, or choose another with --port N: what tablets\n` +
+      'still hold is kept under the address they know, so Nab takes no other by itself.',
+  );
+}
 
-const port = await firstFreePort(FIRST_PORT);
-let cluster;
-let server;
-let stopping = false;
-const restarts = [];
+/** What the person at this machine types to set the first pass phrase. */
+const setUpCode = String(randomInt(100_000, 1_000_000));
+let forget = options.newPassPhrase;
+let address = '';
 
 async function startAll() {
-  cluster = await startCluster('pg');
-  cluster.ensureDatabase('nab');
-  server = await startServer({
-    databaseUrl: cluster.url('nab'),
-    port,
-    webFolder,
-    logLevel: process.env.NAB_LOG_LEVEL ?? 'warn',
-  });
-  for (const [name, child] of [
-    ['database', cluster.process],
-    ['server', server.process],
-  ]) {
-    child.once('exit', () => void recover(name));
-  }
-}
-
-async function stopAll() {
-  await server?.stop();
-  await cluster?.stop();
-}
-
-let recovering = false;
-/** One of the two died: both are started afresh, since the server's database address may change. */
-async function recover(name) {
-  if (stopping || recovering) return;
-  recovering = true;
-  console.error(`The ${name} stopped unexpectedly; starting it again.`);
-  const now = Date.now();
-  restarts.push(now);
+  const cluster = await startCluster('pg');
   try {
-    await stopAll();
-    if (restarts.filter((t) => now - t < 60_000).length > MOST_RESTARTS_A_MINUTE) {
-      throw new Error('It keeps stopping.');
-    }
-    await startAll();
-    console.error('Nab is running again.');
+    cluster.ensureDatabase('nab');
+    const server = await startServer({
+      databaseUrl: cluster.url('nab'),
+      host,
+      port,
+      webFolder,
+      logLevel: process.env.NAB_LOG_LEVEL ?? 'warn',
+      environment: {
+        NAB_CLASSROOM: classroom ? 'yes' : 'no',
+        NAB_SET_UP_CODE: setUpCode,
+        NAB_FORGET_PASS_PHRASE: forget ? 'yes' : 'no',
+      },
+    });
+    // Only once: a restart after a fault must not end the lesson's sessions.
+    forget = false;
+    address = server.address;
+    return {
+      ended: Promise.race([
+        endOf(cluster.process).then(() => 'The database stopped unexpectedly'),
+        endOf(server.process).then(() => 'The server stopped unexpectedly'),
+        hangs(server.address, server.process).then((hung) =>
+          hung ? 'The server no longer answers' : new Promise(() => {}),
+        ),
+      ]),
+      async stop() {
+        await server.stop();
+        await cluster.stop();
+      },
+    };
   } catch (error) {
-    await stop(1, error.message);
+    await cluster.stop();
+    throw error;
   }
-  recovering = false;
 }
 
-async function stop(code, message) {
-  if (stopping) return;
-  stopping = true;
-  if (message) console.error(message);
-  await stopAll();
-  releaseLock();
-  process.exit(code);
+const nab = keepRunning(startAll, (sentence) => console.error(sentence));
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, () => {
+    if (signal === 'SIGINT') console.error('\nStopping …');
+    nab.stop();
+  });
 }
+nab.first.then(announce, () => {});
+const why = await nab.over;
+if (why !== null) console.error(why);
+process.exit(why === null ? 0 : 1);
 
-process.on('SIGINT', () => void stop(0, '\nStopping …'));
-process.on('SIGTERM', () => void stop(0));
-process.on('SIGHUP', () => void stop(0));
-
-try {
-  await startAll();
-} catch (error) {
-  await stop(1, error.message);
+async function announce() {
+  writeAddress(address);
+  const open = /^(0\.0\.0\.0|::)$/.test(host);
+  const all = open
+    ? [address, ...networkAddresses().map((ip) => `http://${ip}:${port}`)]
+    : [address];
+  console.log(`\nNab is running at ${all.join(' and ')}\nPress Ctrl-C to stop it.`);
+  const session = await fetch(`${address}/api/session`)
+    .then((answer) => answer.json())
+    .catch(() => null);
+  if (session?.setting === 'classroom' && !session.passPhraseSet) {
+    console.log(
+      `\nThis classroom has no pass phrase yet. Set one at ${address}/join with the code ${setUpCode}.`,
+    );
+  }
 }
-takeLock({ address: server.address });
-const addresses = /^(0\.0\.0\.0|::)$/.test(process.env.NAB_HOST ?? '')
-  ? [`http://127.0.0.1:${port}`, ...networkAddresses().map((ip) => `http://${ip}:${port}`)]
-  : [server.address];
-console.log(`\nNab is running at ${addresses.join(' and ')}\nPress Ctrl-C to stop it.`);
 
 /** Addresses at which the tablets in the room reach this machine. */
 function networkAddresses() {
@@ -102,16 +115,16 @@ function networkAddresses() {
     .map((net) => net.address);
 }
 
-async function firstFreePort(first) {
-  for (let candidate = first; candidate < first + 50; candidate++) {
-    const free = await new Promise((resolve) => {
-      const probe = createServer();
-      probe.once('error', () => resolve(false));
-      probe.listen(candidate, process.env.NAB_HOST ?? '127.0.0.1', () =>
-        probe.close(() => resolve(true)),
-      );
-    });
-    if (free) return candidate;
+function refusing(act) {
+  try {
+    return act();
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    return refuse(error.message);
   }
-  throw new Error(`No free port from ${first} on.`);
+}
+
+function refuse(sentence) {
+  console.error(sentence);
+  process.exit(2);
 }

@@ -6,6 +6,7 @@ import {
   type NewInvestigation,
   type Plan,
   type ReadingBody,
+  sentOf,
 } from '@nab/contract';
 import { examplePlan, exampleReading } from '@nab/contract/testing';
 import { QueryTypes, type Sequelize } from 'sequelize';
@@ -114,17 +115,13 @@ export function readingOf(
   { plan }: Pick<Investigation, 'plan'>,
   change: Partial<ReadingBody> = {},
 ): ReadingBody {
-  const {
-    id: _id,
-    receivedAt: _at,
-    arrival: _n,
-    ...body
-  } = exampleReading({
-    groupId: plan.groups[0]!.id,
-    levelId: plan.levels[0]!.id,
-    seriesId: plan.series?.levels[0]?.id ?? null,
-    recordedAt: new Date().toISOString(),
-    ...change,
-  });
-  return body;
+  return sentOf(
+    exampleReading({
+      groupId: plan.groups[0]!.id,
+      levelId: plan.levels[0]!.id,
+      seriesId: plan.series?.levels[0]?.id ?? null,
+      recordedAt: new Date().toISOString(),
+      ...change,
+    }),
+  );
 }

@@ -2,7 +2,7 @@ import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newCompassSet, newDesign, newShell } from '@nab/contract';
+import { newCompassSet, newDesign, newShell, sentOf } from '@nab/contract';
 import { examplePlan, examplePrediction, exampleReading, idOf } from '@nab/contract/testing';
 import { startBench, type Bench } from './harness.js';
 
@@ -82,8 +82,8 @@ describe('the description of the API', () => {
 
 describe('a body as it is described', () => {
   const actor = 'educator';
-  const { id: _reading, receivedAt: _at, ...reading } = exampleReading();
-  const { id: _prediction, ...prediction } = examplePrediction();
+  const reading = sentOf(exampleReading());
+  const prediction = sentOf(examplePrediction());
 
   it.each<[string, string, object]>([
     [

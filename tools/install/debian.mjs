@@ -44,11 +44,11 @@ export function ensureChromium() {
 
 function install(what, packages) {
   process.stderr.write(`Installing ${what} from Debian's packages …\n`);
-  apt(what, ['update']);
-  apt(what, ['install', '--yes', '--no-install-recommends', ...packages]);
+  apt(what, packages, ['update']);
+  apt(what, packages, ['install', '--yes', '--no-install-recommends', ...packages]);
 }
 
-function apt(what, words) {
+function apt(what, packages, words) {
   const options = ['-o', 'DPkg::Lock::Timeout=300', '-o', 'Acquire::Retries=3', '-qq'];
   const [program, prefix] = isRoot ? ['apt-get', []] : ['sudo', ['-n', '--', 'apt-get']];
   const result = spawnSync(program, [...prefix, ...options, ...words], {
@@ -58,7 +58,7 @@ function apt(what, words) {
   if (result.status === 0) return;
   process.stderr.write(
     `${what} is missing and could not be installed. As an administrator run:\n` +
-      `  apt-get update && apt-get install --no-install-recommends ${words.slice(3).join(' ') || '…'}\n`,
+      `  apt-get update && apt-get install --no-install-recommends ${packages.join(' ')}\n`,
   );
   process.exit(1);
 }

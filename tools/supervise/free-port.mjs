@@ -11,3 +11,12 @@ export function freePort() {
     });
   });
 }
+
+/** Whether a port can be listened on. */
+export function isFree(port, host) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+}

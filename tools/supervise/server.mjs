@@ -2,14 +2,17 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { projectFolder } from '../install/folders.mjs';
+import { hasEnded } from './watch.mjs';
 
 /** Starts Nab's server as a child; resolves when it answers. */
 export async function startServer({
   databaseUrl,
   port,
   webFolder,
+  host = process.env.NAB_HOST ?? '127.0.0.1',
   logLevel = 'warn',
   demo = true,
+  environment = {},
 }) {
   // Detached, so that Ctrl-C reaches this process first; pdeathsig ends it if this process dies.
   const child = spawn(
@@ -29,6 +32,8 @@ export async function startServer({
       env: {
         ...process.env,
         NAB_DATABASE_URL: databaseUrl,
+        ...environment,
+        NAB_HOST: host,
         NAB_PORT: String(port),
         NAB_LOG_LEVEL: logLevel,
         NAB_DEMO: demo ? 'yes' : 'no',
@@ -36,11 +41,12 @@ export async function startServer({
       },
     },
   );
-  const host = process.env.NAB_HOST ?? '127.0.0.1';
-  const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
+  // Where every address is listened on, this machine's own is one of them.
+  const own = /^(0\.0\.0\.0|::)$/.test(host) ? '127.0.0.1' : host;
+  const address = `http://${own.includes(':') ? `[${own}]` : own}:${port}`;
   const deadline = Date.now() + 60_000;
   for (;;) {
-    if (child.exitCode !== null) throw new Error('The server ended while starting; see above.');
+    if (hasEnded(child)) throw new Error('The server ended while starting; see above.');
     try {
       const answer = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) });
       if (answer.ok) break;
@@ -57,7 +63,7 @@ export async function startServer({
     address,
     process: child,
     async stop() {
-      if (child.exitCode !== null || child.signalCode !== null) return;
+      if (hasEnded(child)) return;
       const ended = new Promise((resolve) => child.once('exit', resolve));
       child.kill('SIGTERM');
       const timer = setTimeout(() => child.kill('SIGKILL'), 15_000);

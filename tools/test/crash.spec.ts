@@ -4,7 +4,7 @@ import { chmodSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newDesign, type Investigation } from '@nab/contract';
+import { newDesign, type Investigation, sentOf } from '@nab/contract';
 import { examplePlan, exampleReading } from '@nab/contract/testing';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -87,15 +87,12 @@ describe('a crash', { timeout: 180_000 }, () => {
   /** Sends readings as fast as it can until told to stop; keeps the ids that were acknowledged. */
   const write = (): (() => Promise<void>) => {
     let going = true;
-    const {
-      id: _id,
-      receivedAt: _at,
-      recordedAt: _recorded,
-      ...body
-    } = exampleReading({
-      groupId: made.plan.groups[0]!.id,
-      levelId: made.plan.levels[0]!.id,
-    });
+    const body = sentOf(
+      exampleReading({
+        groupId: made.plan.groups[0]!.id,
+        levelId: made.plan.levels[0]!.id,
+      }),
+    );
     const loops = Array.from({ length: 4 }, async () => {
       while (going) {
         const id = randomUUID();

@@ -16,6 +16,7 @@ import {
   experimentDocumentSchema,
   experimentOf,
   foldTrials,
+  sentOf,
   newDesign,
   newInvestigationSchema,
   planSchema,
@@ -33,7 +34,6 @@ import {
 
 const plan = examplePlan();
 const reading = exampleReading();
-const bodyOf = ({ id: _id, receivedAt: _at, arrival: _n, ...body }: Reading) => body;
 const pathsOf = (schema: unknown, value: unknown): string[] => {
   const checked = check(schema as Parameters<typeof check>[0], value);
   return checked.ok ? [] : checked.errors.map((error) => error.path);
@@ -119,7 +119,7 @@ describe('the document of every experiment', () => {
 
 describe('a reading', () => {
   it('is valid as it stands', () => {
-    expect(pathsOf(readingSchema, bodyOf(reading))).toEqual([]);
+    expect(pathsOf(readingSchema, sentOf(reading))).toEqual([]);
   });
 
   it.each<[string, Partial<Reading>]>([
@@ -141,7 +141,7 @@ describe('a reading', () => {
     ['note', { note: 'x'.repeat(501) }],
     ['actor', { actor: 'pupil' as never }],
   ])('says beside %s what is wrong', (path, change) => {
-    expect(pathsOf(readingSchema, bodyOf({ ...reading, ...change }))).toContain(path);
+    expect(pathsOf(readingSchema, sentOf({ ...reading, ...change }))).toContain(path);
   });
 
   it.each<Reading['outcome']>([
@@ -153,13 +153,13 @@ describe('a reading', () => {
     { kind: 'objects', lifted: { [id(1)]: true, [id(2)]: false } },
     { kind: 'words', text: 'It got warm.' },
   ])('may be $kind', (outcome) => {
-    expect(pathsOf(readingSchema, bodyOf({ ...reading, outcome }))).toEqual([]);
+    expect(pathsOf(readingSchema, sentOf({ ...reading, outcome }))).toEqual([]);
   });
 });
 
 describe('a prediction', () => {
   it('is a number, or words, but not nothing', () => {
-    const { id: _id, receivedAt: _at, arrival: _n, ...body } = examplePrediction();
+    const body = sentOf(examplePrediction());
     expect(pathsOf(predictionSchema, body)).toEqual([]);
     expect(pathsOf(predictionSchema, { ...body, value: null, words: 'More.' })).toEqual([]);
     expect(pathsOf(predictionSchema, { ...body, value: null })).toContain('value');
@@ -170,7 +170,7 @@ describe('whatever comes over the wire', () => {
   const { id: _id, ...prediction } = examplePrediction();
   const bodies: [string, unknown, unknown][] = [
     ['a plan', planSchema, plan],
-    ['a reading', readingSchema, bodyOf(reading)],
+    ['a reading', readingSchema, sentOf(reading)],
     ['a prediction', predictionSchema, prediction],
     ['a design', designUpdateSchema, { version: 1, design: newDesign(), actor: 'educator' }],
     [
@@ -284,7 +284,7 @@ describe('trials', () => {
       const wrong = { ...correction, outcome: counted(5), recordedAt };
       const later = { ...correction, id: id(113), outcome: counted(6), arrival: 3 };
       expect(countOf(foldTrials([reading, wrong, later]).trials[0]!.current)).toBe(6);
-      expect(pathsOf(readingSchema, bodyOf(wrong))).toEqual([]);
+      expect(pathsOf(readingSchema, sentOf(wrong))).toEqual([]);
     },
   );
 

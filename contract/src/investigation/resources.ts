@@ -22,7 +22,7 @@ export interface DesignSummary {
 }
 
 /** What the server adds to a record: it alone says which of two came later. */
-interface Arrived {
+export interface Arrived {
   readonly id: string;
   /** When it arrived; on the way, when it was typed. */
   readonly receivedAt: string;

@@ -1,12 +1,18 @@
 import { valueOf, type FindingGuess, type FindingTrial } from '@nab/core';
 import type { Poll } from './poll.js';
-import type { Prediction, Reading } from './resources.js';
+import type { Arrived, Prediction, Reading } from './resources.js';
 
 /** A trial as it stands: the newest correction, with the original and all in between. */
 export interface Trial {
   readonly id: string;
   readonly current: Reading;
   readonly history: readonly Reading[];
+}
+
+/** A record as its tablet sent it, without what the server added. */
+export function sentOf<T extends Reading | Prediction>(record: T): Omit<T, keyof Arrived> {
+  const { id: _id, receivedAt: _at, arrival: _n, ...body } = record;
+  return body;
 }
 
 const byArrival = (p: Reading, q: Reading): number => p.arrival - q.arrival;

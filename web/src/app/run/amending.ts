@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { ReadingBody, Trial } from '@nab/contract';
+import { type ReadingBody, sentOf, type Trial } from '@nab/contract';
 import { NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
 import { BenchClock, InvestigationStore } from '../investigation';
@@ -20,8 +20,7 @@ export class Amending {
   }
 
   async putBack({ current }: Trial): Promise<void> {
-    const { id, receivedAt: _at, ...body } = current;
-    await this.amend(id, { ...body, reason: 'Put back', withdrawn: false });
+    await this.amend(current.id, { ...sentOf(current), reason: 'Put back', withdrawn: false });
   }
 
   /** Asks what it should be, and why. @returns what is to be kept; null where nothing is. */

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { check, readingSchema, type Plan, type ReadingBody, type Trial } from '@nab/contract';
+import {
+  check,
+  readingSchema,
+  type Plan,
+  type ReadingBody,
+  sentOf,
+  type Trial,
+} from '@nab/contract';
 import type { Measure } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -91,12 +98,11 @@ export class CorrectionDialog {
   protected finish(withdrawn: boolean): void {
     const outcome = withdrawn ? this.current.outcome : this.form.read();
     if (outcome === null) return;
-    const { id, receivedAt: _at, ...kept } = this.current;
     const checked = check(readingSchema, {
-      ...kept,
+      ...sentOf(this.current),
       outcome,
       recordedAt: this.clock.iso(),
-      corrects: id,
+      corrects: this.current.id,
       reason: this.reason(),
       withdrawn,
     });

@@ -1,0 +1,9 @@
+interface Running {
+  readonly ended: Promise<string>;
+  stop(): Promise<void>;
+}
+
+export function keepRunning(
+  start: () => Promise<Running>,
+  tell: (sentence: string) => unknown,
+): { readonly first: Promise<void>; readonly over: Promise<string | null>; stop(): void };

@@ -1,0 +1,44 @@
+import { parseArgs } from 'node:util';
+
+const USAGE = `npm start                          alone on this machine, at http://127.0.0.1:4170
+npm start -- --classroom           for tablets of the room: everybody signs in or joins
+  --port N                         another port than 4170
+  --new-pass-phrase                forget the pass phrase and end every session
+Environment: NAB_PORT, NAB_HOST, NAB_HOSTS, NAB_PASS_PHRASE, NAB_DATA_FOLDER, NAB_LOG_LEVEL`;
+
+/** What was asked for is not possible: said in a sentence, without a trace of the stack. */
+export class Refused extends Error {}
+
+/**
+ * What `npm start` is asked for, from its words and the environment.
+ * @returns {{ classroom: boolean, host: string, port: number, newPassPhrase: boolean }}
+ * @throws {Refused} with what is wrong.
+ */
+export function startOptions(words, environment) {
+  let values;
+  try {
+    ({ values } = parseArgs({
+      args: words,
+      options: {
+        classroom: { type: 'boolean', default: false },
+        port: { type: 'string' },
+        'new-pass-phrase': { type: 'boolean', default: false },
+        help: { type: 'boolean', short: 'h', default: false },
+      },
+    }));
+  } catch (error) {
+    throw new Refused(`${error.message}\n\n${USAGE}`);
+  }
+  if (values.help) throw new Refused(USAGE);
+  const typed = values.port ?? environment.NAB_PORT ?? '4170';
+  const port = Number(typed);
+  if (!/^\d+$/.test(typed) || port < 1 || port > 65535) {
+    throw new Refused(`“${typed}” is no port: choose a number from 1 to 65535, such as 4170.`);
+  }
+  return {
+    classroom: values.classroom,
+    host: environment.NAB_HOST ?? (values.classroom ? '0.0.0.0' : '127.0.0.1'),
+    port,
+    newPassPhrase: values['new-pass-phrase'],
+  };
+}

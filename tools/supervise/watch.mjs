@@ -1,0 +1,36 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+
+const EVERY_MS = 3_000;
+const PATIENCE_MS = 5_000;
+/** So many times no answer at all: it hangs. An answer that says “not well” is one. */
+const MOST_SILENT = 4;
+
+/** Ended, whether by itself or by a signal. */
+export const hasEnded = (child) => child.exitCode !== null || child.signalCode !== null;
+
+/** Resolves when a process ends. */
+export const endOf = (child) =>
+  hasEnded(child) ? Promise.resolve() : new Promise((resolve) => child.once('exit', resolve));
+
+/**
+ * Watches whether a server answers, from outside its event loop.
+ * @returns resolves to true once it hangs, to false when it ended.
+ */
+export async function hangs(
+  address,
+  child,
+  { every = EVERY_MS, patience = PATIENCE_MS, most = MOST_SILENT } = {},
+) {
+  for (let silent = 0; silent < most;) {
+    await sleep(every);
+    if (hasEnded(child)) return false;
+    const answered = await fetch(`${address}/api/health`, {
+      signal: AbortSignal.timeout(patience),
+    }).then(
+      () => true,
+      () => false,
+    );
+    silent = answered ? 0 : silent + 1;
+  }
+  return true;
+}
