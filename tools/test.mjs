@@ -11,7 +11,7 @@ ensureDependencies();
 ensurePostgres();
 ensureChromium();
 ensureWebBuild();
-const { withTemporaryNab } = await import('./supervise/temporary.mjs');
+const { startRoom, withTemporaryNab } = await import('./supervise/temporary.mjs');
 
 mkdirSync(cacheFolder, { recursive: true });
 let passed = 0;
@@ -101,11 +101,14 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
 
   const browserReport = join(cacheFolder, 'browser-report.json');
   rmSync(browserReport, { force: true });
+  cluster.ensureDatabase('nab_room');
+  const room = await startRoom(cluster.url('nab_room'));
   const browserEnded = run(
     'Browser tests',
     ['playwright', 'test', '-c', 'e2e/playwright.config.ts'],
-    { NAB_ADDRESS: address, NAB_E2E_REPORT: browserReport },
+    { NAB_ADDRESS: address, NAB_E2E_REPORT: browserReport, ...room.environment },
   );
+  await room.stop();
   countReport(browserReport, browserEnded, ({ stats, suites }) => {
     unsteady.push(...flakyTitles(suites));
     return { passed: stats.expected + stats.flaky, failed: stats.unexpected };

@@ -173,6 +173,7 @@ const serverRole = (password) => `
 
 /** Whatever is in a database becomes the server's, as it is in one that was made for it. */
 const GIVE_ALL = `
+  ALTER SCHEMA public OWNER TO ${SERVER};
   DO $$
     DECLARE it record;
     BEGIN
