@@ -1,0 +1,125 @@
+// Backups with PostgreSQL's own tools, each checked by restoring it beside the original.
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import pg from 'pg';
+
+/** What belongs to a running Nab and not to what the school wrote down. */
+const PASSING = ['changes', 'failed_tries', 'sessions'];
+
+/**
+ * Writes a database into a file while it may go on being used, restores the file beside it and
+ * compares every table of both, row for row.
+ * @param cluster as `openCluster` gives it.
+ * @returns rows by table.
+ * @throws Error when a program fails or the copy is not the same.
+ */
+export async function backUp(cluster, database, file) {
+  const original = await open(cluster, database);
+  const copy = `${database}_check_${process.pid}`;
+  try {
+    // One moment for the dump and for what it is compared with.
+    await original.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
+    const { rows } = await original.query('SELECT pg_export_snapshot() AS id');
+    tool(cluster, 'pg_dump', database, [
+      '--format=custom',
+      '--no-owner',
+      '--no-privileges',
+      `--snapshot=${rows[0].id}`,
+      ...PASSING.map((table) => `--exclude-table-data=public.${table}`),
+      `--file=${file}`,
+    ]);
+    const wanted = await contentOf(original);
+    await restoreInto(cluster, file, copy);
+    const found = await withDatabase(cluster, copy, contentOf);
+    const differing = Object.keys({ ...wanted, ...found }).filter(
+      (table) => wanted[table]?.sum !== found[table]?.sum,
+    );
+    if (differing.length > 0) {
+      throw new Error(`The copy differs from the original in: ${differing.join(', ')}.`);
+    }
+    return Object.fromEntries(Object.entries(wanted).map(([table, { rows: n }]) => [table, n]));
+  } finally {
+    await original.query('ROLLBACK').catch(() => {});
+    await original.end();
+    cluster.dropDatabase(copy);
+  }
+}
+
+/**
+ * Puts a backup in the place of a database, which is kept under another name. Nab must not be running.
+ * @returns the name under which what was there is kept; null where there was nothing.
+ * @throws Error when the file cannot be restored: then nothing has changed.
+ */
+export async function restore(cluster, database, file) {
+  const fresh = `${database}_restored_${process.pid}`;
+  try {
+    await restoreInto(cluster, file, fresh);
+    await withDatabase(cluster, fresh, async (client) => {
+      // Another cluster counts its transactions anew: whoever was told something reads all again.
+      await client.query('UPDATE changes_floor SET xact = pg_snapshot_xmax(pg_current_snapshot())');
+    });
+  } catch (error) {
+    cluster.dropDatabase(fresh);
+    throw error;
+  }
+  const kept = `${database}_before_${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}`;
+  const had = cluster.hasDatabase(database);
+  if (had) cluster.renameDatabase(database, kept);
+  cluster.renameDatabase(fresh, database);
+  return had ? kept : null;
+}
+
+async function restoreInto(cluster, file, database) {
+  cluster.dropDatabase(database);
+  cluster.ensureDatabase(database);
+  tool(cluster, 'pg_restore', database, [
+    '--no-owner',
+    '--no-privileges',
+    '--exit-on-error',
+    '--single-transaction',
+    `--dbname=${database}`,
+    file,
+  ]);
+}
+
+/** Rows and a sum over the text of all rows, of every table that is backed up. */
+async function contentOf(client) {
+  const { rows: tables } = await client.query(
+    `SELECT table_name AS name FROM information_schema.tables
+     WHERE table_schema = 'public' AND table_type = 'BASE TABLE' ORDER BY 1`,
+  );
+  const content = {};
+  for (const { name } of tables.filter((table) => !PASSING.includes(table.name))) {
+    const { rows } = await client.query(
+      `SELECT count(*)::int AS rows,
+         coalesce(md5(string_agg(md5(t::text), '' ORDER BY md5(t::text))), 'none') AS sum
+       FROM "${name}" t`,
+    );
+    content[name] = rows[0];
+  }
+  return content;
+}
+
+async function withDatabase(cluster, database, use) {
+  const client = await open(cluster, database);
+  try {
+    return await use(client);
+  } finally {
+    await client.end();
+  }
+}
+
+async function open(cluster, database) {
+  const client = new pg.Client({ connectionString: cluster.url(database) });
+  await client.connect();
+  return client;
+}
+
+/** Runs one of PostgreSQL's programs as the server's role. */
+function tool(cluster, name, database, words) {
+  const { status, stderr, error } = spawnSync(join(cluster.programs, name), words, {
+    encoding: 'utf8',
+    env: { ...cluster.environment, PGDATABASE: database },
+  });
+  if (status !== 0) throw new Error(`${name} failed: ${(stderr ?? error?.message ?? '').trim()}`);
+}

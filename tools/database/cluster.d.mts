@@ -1,0 +1,15 @@
+import type { ChildProcess } from 'node:child_process';
+
+export interface Cluster {
+  readonly process: ChildProcess | null;
+  readonly folder: string;
+  readonly programs: string;
+  url(database: string): string;
+  ensureDatabase(database: string): void;
+  hasDatabase(database: string): boolean;
+  stop(): Promise<void>;
+}
+
+export function startCluster(name: string): Promise<Cluster>;
+export function openCluster(name: string): Promise<Cluster>;
+export function removeCluster(cluster: Cluster): void;
