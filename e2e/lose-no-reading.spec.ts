@@ -93,6 +93,8 @@ test('a change of the question waits for the server and survives a reload', asyn
 
 test('two educators at once: neither overwrites the other unasked', async ({ page, request }) => {
   const made = await newInvestigation(request);
+  // What the other one changed is told at once; here it is not heard before this one writes.
+  await page.route('**/events?*', (route) => route.abort());
   await page.goto(`/investigations/${made.id}/magnet`);
   await expect(page.getByLabel('Name of the magnet')).toBeVisible();
   await request.put(`/api/designs/${made.design.id}`, {

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newInvestigation, startBench, type Bench } from './harness.js';
+import { buildApp } from '../src/app.js';
+import { databaseUrl, newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -152,5 +154,104 @@ describe('the server', () => {
       expect(answer.statusCode).toBeGreaterThanOrEqual(400);
       expect(answer.statusCode).toBeLessThan(500);
     }
+  });
+});
+
+describe('a full disk', () => {
+  const full = (table: string, when: string): string => `
+    CREATE FUNCTION no_room_${table}() RETURNS trigger LANGUAGE plpgsql AS
+      $$ BEGIN RAISE EXCEPTION 'No space left on device' USING ERRCODE = 'disk_full'; END $$;
+    CREATE TRIGGER no_room BEFORE ${when} ON ${table}
+      FOR EACH STATEMENT EXECUTE FUNCTION no_room_${table}();`;
+  const empty = (table: string): string => `DROP FUNCTION no_room_${table} CASCADE`;
+
+  it('is called by its name, health knows it, and what comes after it is stored', async () => {
+    const made = await bench.create();
+    const path = `/api/readings/${randomUUID()}`;
+    const body = readingOf(made, { note: 'very private words' });
+    await bench.sequelize.query(full('readings', 'INSERT') + full('changes_floor', 'UPDATE'));
+    const refused = await bench.send('PUT', path, body);
+    expect([refused.status, refused.body.code]).toEqual([507, 'DISK_FULL']);
+    expect(refused.body.detail).toMatch(/Nothing was saved/);
+    const health = await bench.send('GET', '/api/health');
+    expect([health.status, health.body]).toEqual([
+      503,
+      { status: 'unavailable', database: 'full' },
+    ]);
+    await bench.sequelize.query(`${empty('readings')}; ${empty('changes_floor')}`);
+    expect((await bench.send('PUT', path, body)).status).toBe(200);
+    expect((await bench.send('GET', '/api/health')).status).toBe(200);
+  });
+});
+
+describe('what is logged', () => {
+  it('says what went wrong and where, and nothing that somebody typed', async () => {
+    const lines: string[] = [];
+    const app = await buildApp({
+      sequelize: bench.sequelize,
+      databaseUrl: databaseUrl(),
+      logger: { level: 'info', stream: { write: (line: string) => lines.push(line) } },
+    });
+    const made = await bench.create();
+    await bench.sequelize.query(`ALTER TABLE readings RENAME TO readings_away`);
+    const answer = await app.inject({
+      method: 'PUT',
+      url: `/api/readings/${randomUUID()}`,
+      payload: readingOf(made, { note: 'very private words' }),
+    });
+    await bench.sequelize.query(`ALTER TABLE readings_away RENAME TO readings`);
+    expect(answer.statusCode).toBe(500);
+    const log = lines.join('');
+    expect(log).toContain('42P01');
+    expect(log).toMatch(/readings\/repository/);
+    expect(log).not.toContain('very private words');
+  });
+});
+
+describe('what a browser has already', () => {
+  it('is not sent again until something changes', async () => {
+    const made = await bench.create();
+    const url = `/api/investigations/${made.id}`;
+    const ask = (etag?: string) =>
+      bench.app.inject({ url, headers: etag === undefined ? {} : { 'if-none-match': etag } });
+    const first = await ask();
+    const etag = String(first.headers['etag']);
+    expect((await ask(etag)).statusCode).toBe(304);
+    const changes: (() => Promise<unknown>)[] = [
+      () => bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made)),
+      () =>
+        bench.send('PUT', `/api/investigations/${made.id}`, {
+          version: 1,
+          actor: 'educator',
+          plan: { ...made.plan, title: 'Another title' },
+        }),
+      () =>
+        bench.send('PUT', `/api/designs/${made.design.id}`, {
+          version: 1,
+          actor: 'educator',
+          design: { ...made.design.design, name: 'Another magnet' },
+        }),
+    ];
+    let last = etag;
+    for (const change of changes) {
+      await change();
+      const answer = await ask(last);
+      expect(answer.statusCode).toBe(200);
+      last = String(answer.headers['etag']);
+      expect((await ask(last)).statusCode).toBe(304);
+    }
+  });
+
+  it('comes compressed where that is understood', async () => {
+    const made = await bench.create();
+    for (let i = 0; i < 20; i++) {
+      await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    }
+    const url = `/api/investigations/${made.id}`;
+    const plain = await bench.app.inject({ url });
+    const small = await bench.app.inject({ url, headers: { 'accept-encoding': 'gzip' } });
+    expect(small.headers['content-encoding']).toBe('gzip');
+    expect(small.rawPayload.length).toBeLessThan(plain.rawPayload.length / 4);
+    expect(JSON.parse(gunzipSync(small.rawPayload).toString()).readings).toHaveLength(20);
   });
 });

@@ -21,6 +21,7 @@ export const SERVER_PROBLEMS = {
   FOREIGN_HOST: { status: 421, title: 'Nab does not answer to this name' },
   FOREIGN_ORIGIN: { status: 403, title: 'Requests from other sites are refused' },
   BUSY: { status: 503, title: 'Too much is being computed at once' },
+  DISK_FULL: { status: 507, title: 'The disk of the server is full' },
   UNAVAILABLE: { status: 503, title: 'The database is not available' },
   INTERNAL: { status: 500, title: 'Nab made a mistake' },
 } as const;

@@ -13,6 +13,7 @@ import { changes } from './migrations/0011-changes.js';
 import { lessonClock } from './migrations/0012-lesson-clock.js';
 import { order } from './migrations/0013-order.js';
 import { strays } from './migrations/0014-strays.js';
+import { corrections } from './migrations/0015-corrections.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -31,6 +32,7 @@ export const MIGRATIONS: readonly Migration[] = [
   lessonClock,
   order,
   strays,
+  corrections,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -30,16 +30,24 @@ export async function listInvestigations(
   const rows = await sequelize!.query<
     Omit<InvestigationSummary, 'updatedAt'> & { updatedAt: Date }
   >(
-    // A trial is the last to arrive of a reading and all that corrects it, as foldTrials has it.
-    `WITH RECURSIVE trial AS (
-       SELECT r.id, r.id AS origin, r.level_id, r.withdrawn, r.arrival
-         FROM readings r WHERE r.corrects IS NULL
+    // A trial is the last to arrive of a reading and all that corrects it, as foldTrials has it: the
+    // originals are counted, less those whose last correction took them out.
+    `WITH RECURSIVE amended AS (
+       SELECT c.id, o.id AS origin, o.level_id, c.withdrawn, c.arrival
+         FROM readings c JOIN readings o ON o.id = c.corrects AND o.corrects IS NULL
+         WHERE c.corrects IS NOT NULL
        UNION ALL
-       SELECT r.id, t.origin, t.level_id, r.withdrawn, r.arrival
-         FROM readings r JOIN trial t ON r.corrects = t.id
-     ), standing AS (
-       SELECT DISTINCT ON (origin) origin, level_id, withdrawn
-         FROM trial ORDER BY origin, arrival DESC
+       SELECT c.id, a.origin, a.level_id, c.withdrawn, c.arrival
+         FROM readings c JOIN amended a ON c.corrects = a.id
+     ), last AS (
+       SELECT DISTINCT ON (origin) level_id, withdrawn FROM amended ORDER BY origin, arrival DESC
+     ), out AS (
+       SELECT l.investigation_id, count(*)::int AS n FROM last JOIN levels l ON l.id = last.level_id
+         WHERE last.withdrawn GROUP BY 1
+     ), read AS (
+       SELECT l.investigation_id, count(*) FILTER (WHERE r.corrects IS NULL)::int AS n,
+           max(r.received_at) AS at
+         FROM readings r JOIN levels l ON l.id = r.level_id GROUP BY 1
      )
      SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo,
        i.rehearsal_of AS "rehearsalOf", i.repeats,
@@ -47,13 +55,12 @@ export async function listInvestigations(
          * greatest(1, (SELECT count(*)::int FROM levels l
              WHERE l.investigation_id = i.id AND l.role = 'series')) AS levels,
        (SELECT count(*)::int FROM bench_groups g WHERE g.class_id = i.class_id) AS groups,
-       (SELECT count(*)::int FROM standing s JOIN levels l ON l.id = s.level_id
-         WHERE l.investigation_id = i.id AND NOT s.withdrawn) AS trials,
-       greatest(i.updated_at, d.updated_at,
-         (SELECT max(r.received_at) FROM readings r JOIN levels l ON l.id = r.level_id
-           WHERE l.investigation_id = i.id)) AS "updatedAt",
+       coalesce(read.n, 0) - coalesce(out.n, 0) AS trials,
+       greatest(i.updated_at, d.updated_at, read.at) AS "updatedAt",
        d.document AS design
      FROM investigations i JOIN designs d ON d.id = i.design_id
+       LEFT JOIN read ON read.investigation_id = i.id
+       LEFT JOIN out ON out.investigation_id = i.id
      ORDER BY "updatedAt" DESC, i.id`,
     { type: QueryTypes.SELECT, transaction },
   );
@@ -151,6 +158,19 @@ export async function findInvestigation(
     polls: await findPolls(levelIds, transaction),
     asOf,
   };
+}
+
+/** What changes whenever anything of an investigation does; null where there is none. */
+export async function markOf(id: string, transaction: Transaction): Promise<string | null> {
+  const [row] = await InvestigationRow.sequelize!.query<{ mark: string }>(
+    `SELECT concat_ws('-', i.version, d.version,
+       (SELECT max(c.seq) FROM changes c WHERE c.investigation_id = i.id),
+       (SELECT max(r.arrival) FROM readings r JOIN levels l ON l.id = r.level_id
+         WHERE l.investigation_id = i.id)) AS mark
+     FROM investigations i JOIN designs d ON d.id = i.design_id WHERE i.id = $id`,
+    { type: QueryTypes.SELECT, bind: { id }, transaction },
+  );
+  return row?.mark ?? null;
 }
 
 export async function findPredictions(

@@ -34,8 +34,16 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
     },
   );
 
-  app.get<ById>('/:id', { config: LOOKERS, schema: { params: byId } }, ({ params }) =>
-    service.read(params.id),
+  app.get<ById>(
+    '/:id',
+    { config: LOOKERS, schema: { params: byId } },
+    async ({ params, headers }, reply) => {
+      // Read before what it marks: what changes in between is sent under the older mark, never the reverse.
+      const etag = `W/"${(await service.mark(params.id)) ?? ''}"`;
+      void reply.header('etag', etag).header('cache-control', 'private, no-cache');
+      if (headers['if-none-match'] === etag) return reply.status(304).send();
+      return service.read(params.id);
+    },
   );
 
   app.put<ById & { Body: PlanUpdate }>(

@@ -19,6 +19,7 @@ import {
   insertInvestigation,
   lastRiskNotes,
   listInvestigations,
+  markOf,
   replacePlan,
   writePlace,
 } from './repository.js';
@@ -35,6 +36,10 @@ export function investigationService(sequelize: Sequelize) {
     riskNotes: async (): Promise<RiskNote[]> => (await sequelize.transaction(lastRiskNotes)) ?? [],
 
     list: (): Promise<InvestigationSummary[]> => sequelize.transaction(listInvestigations),
+
+    /** What a browser that has it already needs not be sent again. */
+    mark: (id: string): Promise<string | null> =>
+      sequelize.transaction((transaction) => markOf(id, transaction)),
 
     read: (id: string): Promise<Investigation> =>
       sequelize.transaction(

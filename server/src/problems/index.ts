@@ -1,2 +1,2 @@
-export { problems, send } from './plugin.js';
+export { isDiskFull, problems, send } from './plugin.js';
 export { ProblemError } from './problem-error.js';

@@ -9,7 +9,7 @@ import { ProblemError } from './problem-error.js';
 export const problems = plugin(async (app) => {
   app.setErrorHandler<FastifyError>((error, request, reply) => {
     const answer = toProblem(error);
-    if (answer.status >= 500) request.log.error({ err: error }, 'request failed');
+    if (answer.status >= 500) request.log.error({ err: withoutContent(error) }, 'request failed');
     else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
     if (error instanceof ProblemError && error.retryAfter_s !== null) {
       void reply.header('retry-after', error.retryAfter_s);
@@ -22,11 +22,26 @@ export function send(reply: FastifyReply, answer: Problem): FastifyReply {
   return reply.status(answer.status).type('application/problem+json').send(answer);
 }
 
+/** An error as it may be logged: where and what, and nothing of what somebody typed. */
+function withoutContent(error: Error): Error {
+  const plain = new Error(
+    error instanceof BaseError ? `${error.name} ${codeOf(error)}` : error.message,
+  );
+  plain.name = error.name;
+  if (error.stack) plain.stack = error.stack.replace(/^[^]*?(?=\n {4}at )/, `${plain.message}`);
+  return plain;
+}
+
 function toProblem(error: FastifyError): Problem {
   if (error instanceof ProblemError) return error.problem;
   if (error instanceof CoreError) return problem(error.code, { detail: error.message });
   if (error instanceof ConnectionError || error instanceof TimeoutError || isShutdown(error)) {
     return problem('UNAVAILABLE', { detail: 'Nothing was saved. Nab will try again by itself.' });
+  }
+  if (isDiskFull(error)) {
+    return problem('DISK_FULL', {
+      detail: 'Nothing was saved. Make room on the server; tablets keep what they have until then.',
+    });
   }
   if (error.statusCode === 413) return problem('TOO_LARGE');
   if (error.statusCode && error.statusCode < 500) {
@@ -35,12 +50,19 @@ function toProblem(error: FastifyError): Problem {
   return problem('INTERNAL');
 }
 
+/** SQLSTATE of a full disk, and of a limit on what the database may use of it. */
+export const isDiskFull = (error: unknown): boolean => /^(53100|58030)$/.test(codeOf(error));
+
+/** What the database says that went wrong, or the system; nothing where neither does. */
+function codeOf(error: unknown): string {
+  const cause = error instanceof BaseError ? (error as { parent?: Error }).parent : error;
+  return (cause as { code?: string } | undefined)?.code ?? '';
+}
+
 /** The database closed the connection under a query: SQLSTATE class 57, or a dead socket. */
 function isShutdown(error: Error): boolean {
-  const cause = error instanceof BaseError ? (error as { parent?: Error }).parent : error;
-  const code = (cause as { code?: string } | undefined)?.code ?? '';
   return (
-    /^(57P0[123]|ECONNRESET|ECONNREFUSED|EPIPE)$/.test(code) ||
-    /Connection terminated|server closed the connection/i.test(cause?.message ?? '')
+    /^(57P0[123]|53300|ECONNRESET|ECONNREFUSED|EPIPE)$/.test(codeOf(error)) ||
+    /Connection terminated|server closed the connection/i.test(error.message)
   );
 }

@@ -83,7 +83,7 @@ export class Home {
   protected readonly wanted = signal('');
   protected readonly place = signal<Place>('open');
   protected readonly places = Object.entries(PLACES).map(([value, label]) => ({ value, label }));
-  protected readonly greeting = signal(!remembered(GREETED_KEY) !== null);
+  protected readonly greeting = signal(remembered(GREETED_KEY) === null);
 
   protected readonly columns = [
     { name: 'Question', width: null, sort: (a: Item, b: Item) => a.title.localeCompare(b.title) },
