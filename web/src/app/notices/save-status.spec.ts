@@ -2,7 +2,7 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import { describe, expect, it } from 'vitest';
-import { Outbox } from '../saving';
+import { DraftCourier, Outbox } from '../saving';
 import { SaveStatus } from './save-status';
 import { StateMark } from './state-mark';
 
@@ -13,6 +13,8 @@ interface Box {
   readonly unsaved?: string | null;
   readonly storage?: string;
   readonly strays?: readonly { readonly why: string }[];
+  /** Changes whose page was left. */
+  readonly left?: readonly { readonly stale?: boolean }[];
 }
 
 /** What the status says over an outbox, and what can be pressed beside it. */
@@ -23,6 +25,7 @@ async function said({
   unsaved = null,
   storage = 'kept',
   strays = [],
+  left = [],
 }: Box): Promise<{ text: string; green: boolean; buttons: string[] }> {
   const outbox = Object.fromEntries(
     Object.entries({ pending, away, signedOut, unsaved, storage, strays }).map(([key, value]) => [
@@ -31,7 +34,12 @@ async function said({
     ]),
   );
   TestBed.resetTestingModule();
-  TestBed.configureTestingModule({ providers: [{ provide: Outbox, useValue: outbox }] });
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: Outbox, useValue: outbox },
+      { provide: DraftCourier, useValue: { waiting: signal(left) } },
+    ],
+  });
   const fixture = TestBed.createComponent(SaveStatus);
   await fixture.whenStable();
   const host = fixture.nativeElement as HTMLElement;
@@ -67,6 +75,8 @@ describe('what is said about saving', () => {
       /Refused, kept here: Stored before/,
       ['Try again', 'Save a copy'],
     ],
+    ['a change of a page that was left waits', { left: [{}] }, /A change is kept/, []],
+    ['it meets a newer one', { left: [{ stale: true }] }, /open its page to decide/, []],
     ['one has no place', { strays: [{ why: 'Its level is gone.' }] }, /1 with your educator/, []],
   ];
   it.each(notGreen)('is not “Saved” where %s', async (_what, box, text, buttons) => {

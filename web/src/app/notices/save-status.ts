@@ -8,7 +8,7 @@ import {
   type Signal,
 } from '@angular/core';
 import { saveFile } from '../files';
-import { Outbox, queueFile, type SaveProgress } from '../saving';
+import { DraftCourier, Outbox, queueFile, type SaveProgress } from '../saving';
 import { StateMark, type MarkState } from './state-mark';
 
 /** The documents on screen, so that one place can say whether everything is saved. */
@@ -65,6 +65,7 @@ export class OpenDocuments {
 })
 export class SaveStatus {
   private readonly outbox = inject(Outbox);
+  private readonly courier = inject(DraftCourier);
   private readonly open = inject(OpenDocuments);
 
   protected readonly refused = computed(() =>
@@ -101,6 +102,13 @@ export class SaveStatus {
     if (states.includes('waiting') || (waiting > 0 && this.outbox.away())) {
       const kept = waiting > 0 ? ` ${waiting} kept on this device.` : ' Kept on this device.';
       return { mark: 'caution', text: `Waiting for the server.${kept}` };
+    }
+    const left = this.courier.waiting();
+    if (left.some(({ stale }) => stale === true)) {
+      return { mark: 'stop', text: 'A change of yours meets a newer one: open its page to decide' };
+    }
+    if (left.length > 0) {
+      return { mark: 'caution', text: 'Waiting for the server. A change is kept on this device.' };
     }
     if (states.includes('invalid')) {
       return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };

@@ -19,6 +19,8 @@ export interface StoredDraft {
   readonly key: string;
   readonly version: number;
   readonly value: unknown;
+  /** A newer version is stored, which is somebody else's: a person decides. */
+  readonly stale?: boolean;
 }
 
 /** What this browser keeps until the server has it, and the last investigations seen. */

@@ -108,6 +108,27 @@ describe('a document that saves itself', () => {
     expect(document.state()).toBe('saved');
   });
 
+  it('makes no conflict with itself of an answer that was lost', async () => {
+    let lost = true;
+    let stored: Versioned<Note> = { version: 1, value: { text: 'first' } };
+    const { document } = documentOn((change) => {
+      if (change.version < stored.version) {
+        const problemNow = problem('STALE_VERSION', { current: stored });
+        return throwError(() => new ServerRefusal(problemNow));
+      }
+      stored = { version: change.version + 1, value: { ...change.value } };
+      if (!lost) return of(stored);
+      lost = false;
+      return throwError(() => new ServerAway('the answer was lost'));
+    });
+    write(document, 'mine');
+    await vi.waitFor(() => expect(document.state()).toBe('waiting'));
+    await vi.waitFor(() => expect(document.state()).toBe('saved'), { timeout: 8000 });
+    expect(await benchStore.drafts.count()).toBe(0);
+    write(document, 'mine too');
+    await vi.waitFor(() => expect(stored).toEqual({ version: 3, value: { text: 'mine too' } }));
+  });
+
   it('overwrites a change made elsewhere only when told to', async () => {
     const theirs = { version: 7, value: { text: 'theirs' } };
     const { document, sent } = documentOn((change) =>

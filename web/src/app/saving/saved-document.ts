@@ -81,6 +81,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
 
   constructor(private readonly options: SavedDocumentOptions<T>) {
     const { schema, initial } = options;
+    openKeys.update((keys) => new Set([...keys, options.key]));
     this.version = initial.version;
     this.valueSignal = signal(initial.value);
     this.validSignal = signal(initial.value);
@@ -178,6 +179,10 @@ export class SavedDocument<T extends object> implements SaveProgress {
   async restoreDraft(): Promise<void> {
     const draft = await benchStore.drafts.get(this.options.key).catch(() => undefined);
     if (!draft || this.stateSignal() !== 'saved') return;
+    if (sameJson(draft.value, this.valueSignal())) {
+      await this.dropDraft();
+      return;
+    }
     if (draft.version !== this.version) {
       // The server moved on: show the kept change as a conflict instead of losing either.
       this.theirs = { version: this.version, value: this.valueSignal() };
@@ -209,6 +214,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 
   close(): void {
+    openKeys.update((keys) => new Set([...keys].filter((key) => key !== this.options.key)));
     this.keepDraft();
     this.subscription.unsubscribe();
     clearTimeout(this.retryTimer);
@@ -230,7 +236,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
         await this.dropDraft();
       }
     } catch (error) {
-      this.settle(error);
+      await this.settle(error, value);
     } finally {
       this.sending = false;
     }
@@ -238,7 +244,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (this.valueSignal() !== value && this.stateSignal() === 'saving') this.edits.next();
   }
 
-  private settle(error: unknown): void {
+  private async settle(error: unknown, sent: T): Promise<void> {
     if (error instanceof ServerAway) {
       this.stateSignal.set('waiting');
       this.retryTimer = setTimeout(() => void this.save(), RETRY_MS);
@@ -247,12 +253,38 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (!(error instanceof ServerRefusal)) throw error;
     this.messageSignal.set(error.message);
     if (error.problem.code === 'STALE_VERSION') {
-      this.theirs = this.options.currentOf(error.problem.current);
+      const theirs = this.options.currentOf(error.problem.current);
+      if (sameJson(theirs.value, sent)) {
+        // The answer was lost and not the change: what is stored is this very one.
+        this.version = theirs.version;
+        this.messageSignal.set('');
+        if (this.valueSignal() !== sent) return;
+        this.stateSignal.set('saved');
+        await this.dropDraft();
+        return;
+      }
+      this.theirs = theirs;
       this.stateSignal.set('conflict');
     } else {
       this.stateSignal.set('refused');
     }
   }
+}
+
+/** Documents that are on a page and save themselves. */
+const openKeys = signal<ReadonlySet<string>>(new Set());
+
+export const isOpen = (key: string): boolean => openKeys().has(key);
+
+/** Equal as they are sent, in whatever order their keys stand. */
+export function sameJson(p: unknown, q: unknown): boolean {
+  const plain = (value: unknown): string =>
+    JSON.stringify(value, (_key, inner: unknown) =>
+      typeof inner === 'object' && inner !== null && !Array.isArray(inner)
+        ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : inner,
+    );
+  return plain(p) === plain(q);
 }
 
 /** The lid is closed or the page left: the last moment to keep anything. */

@@ -91,11 +91,9 @@ import { howMany } from '@nab/words';
       .title {
         display: none;
       }
+      /* A telephone's height is the bench's; Run leads there too. */
       .beside {
-        display: flex;
-        gap: 20px;
-        margin: 0;
-        padding: 0 14px;
+        display: none;
       }
       .body {
         padding: 16px 14px 40px;

@@ -1,0 +1,87 @@
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { liveQuery } from 'dexie';
+import { firstValueFrom, fromEvent, merge, timer } from 'rxjs';
+import { Server, ServerRefusal } from '../server';
+import { benchStore, type StoredDraft } from './bench-store';
+import { isOpen, sameJson } from './saved-document';
+
+const EVERY_MS = 5000;
+
+/** Where a draft goes, and as what: the key says of what it is. */
+const ROUTES: readonly {
+  readonly of: RegExp;
+  readonly path: (id: string) => string;
+  readonly body: 'plan' | 'design';
+}[] = [
+  { of: /^plan:(.+)$/, path: (id) => `/api/investigations/${id}`, body: 'plan' },
+  { of: /^design:(.+)$/, path: (id) => `/api/designs/${id}`, body: 'design' },
+];
+
+/**
+ * Carries changes of plans and designs to the server whose page was left before they arrived. One that
+ * meets a newer version waits until its page is opened and somebody decides.
+ */
+@Injectable({ providedIn: 'root' })
+export class DraftCourier {
+  private readonly server = inject(Server);
+  private readonly drafts = signal<readonly StoredDraft[]>([]);
+  private carrying = false;
+
+  /** Changes that are kept here and on no page just now. */
+  readonly waiting = computed(() => this.drafts().filter(isAlone));
+
+  constructor() {
+    const drafts = liveQuery(() => benchStore.drafts.toArray()).subscribe({
+      next: (all) => this.drafts.set(all),
+      error: () => this.drafts.set([]),
+    });
+    inject(DestroyRef).onDestroy(() => drafts.unsubscribe());
+    merge(timer(EVERY_MS, EVERY_MS), fromEvent(window, 'online'))
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => void this.carry());
+  }
+
+  async carry(): Promise<void> {
+    if (this.carrying) return;
+    this.carrying = true;
+    try {
+      for (const draft of (await benchStore.drafts.toArray()).filter(isAlone)) {
+        if (draft.stale !== true) await this.send(draft);
+      }
+    } catch {
+      // The server is away, or nothing is kept here: it is tried again.
+    } finally {
+      this.carrying = false;
+    }
+  }
+
+  /** @throws ServerAway. */
+  private async send(draft: StoredDraft): Promise<void> {
+    const route = ROUTES.find(({ of }) => of.test(draft.key))!;
+    const id = route.of.exec(draft.key)![1]!;
+    const body = { version: draft.version, [route.body]: draft.value, actor: 'educator' };
+    try {
+      await firstValueFrom(this.server.put(route.path(id), body));
+      await this.drop(draft);
+    } catch (error) {
+      if (!(error instanceof ServerRefusal)) throw error;
+      const current = error.problem.current as Record<string, unknown> | undefined;
+      const theirs = route.body === 'plan' ? current?.['plan'] : current?.['design'];
+      // An answer that was lost: what is stored is this very change.
+      if (theirs !== undefined && sameJson(theirs, draft.value)) await this.drop(draft);
+      else if (error.problem.code !== 'SIGN_IN') {
+        await benchStore.drafts.update(draft.key, { stale: true });
+      }
+    }
+  }
+
+  /** Unless it was written anew meanwhile. */
+  private async drop({ key, value }: StoredDraft): Promise<void> {
+    const now = await benchStore.drafts.get(key);
+    if (now && sameJson(now.value, value)) await benchStore.drafts.delete(key);
+  }
+}
+
+const isAlone = ({ key }: StoredDraft): boolean =>
+  !isOpen(key) && ROUTES.some(({ of }) => of.test(key));
