@@ -19,7 +19,6 @@ mkdirSync(folder, { recursive: true });
 const LITTER = 'Do more turns pick up more steel litter?';
 const RACE = 'One, two or three cells, on a short winding and on a long one';
 const BOLT = 'A thick bolt on two cells: washers from the strand line';
-const CELLS = 'How few cells hold ten kilograms of driftwood?';
 /** Two cores under a bar, made from the demo's bolt. */
 const twoPole = async (page) => {
   await page.getByRole('combobox', { name: 'Cores', exact: true }).click();
@@ -68,7 +67,7 @@ const SHOTS = [
   { name: 'run', of: BOLT, step: 'run', width: 1024, height: 768 },
   { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },
   { name: 'findings', of: LITTER, step: 'findings' },
-  { name: 'board', of: CELLS, step: 'board' },
+  { name: 'board', of: LITTER, step: 'board' },
   // Last, since it changes the bolt.
   { name: 'two-pole', of: BOLT, step: 'magnet', then: twoPole },
 ];

@@ -61,7 +61,9 @@ describe('findings', () => {
     const level = [9, 10, 10, 11, 11, 10].map((count) => trial(10, count));
     const slip = trial(10, 91);
     const { points, levels } = found([...level, slip, trial(20, 91)]);
-    expect(points.filter((point) => point.unusual).map(({ trialId }) => trialId)).toEqual([slip.id]);
+    expect(points.filter((point) => point.unusual).map(({ trialId }) => trialId)).toEqual([
+      slip.id,
+    ]);
     expect(levels[0]!.summary!.n).toBe(7);
   });
 

@@ -49,6 +49,10 @@ export class FindingsPage {
     ),
   );
 
+  protected readonly someUnusual = computed(() =>
+    this.findings().points.some(({ unusual }) => unusual),
+  );
+
   /** The straight line of each series, in the axes' units. */
   protected readonly lines = computed(() => {
     const unit = this.inUnit();
