@@ -1,10 +1,14 @@
 // npm start: installs what is missing, starts database and server, and keeps both running.
 import { randomInt } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
+import { join } from 'node:path';
 import { ensureDependencies } from './install/dependencies.mjs';
 import { ensurePostgres } from './install/debian.mjs';
 import { ensureWebBuild, webFolder } from './install/web-build.mjs';
+import { dataFolder } from './install/folders.mjs';
 import { startCluster } from './database/cluster.mjs';
+import { ask } from './supervise/ask.mjs';
 import { isFree } from './supervise/free-port.mjs';
 import { keepRunning } from './supervise/keep-running.mjs';
 import { releaseLock, takeLock, writeAddress } from './supervise/lock.mjs';
@@ -35,6 +39,11 @@ if (!(await isFree(port, host))) {
   );
 }
 
+const tls = options.tls === 'own' ? await makeCertificate() : options.tls;
+for (const path of tls ? [tls.cert, tls.key] : []) {
+  if (!existsSync(path)) refuse(`There is no file ${path}.`);
+}
+
 /** What the person at this machine types to set the first pass phrase. */
 const setUpCode = String(randomInt(100_000, 1_000_000));
 let forget = options.newPassPhrase;
@@ -49,6 +58,7 @@ async function startAll() {
       host,
       port,
       webFolder,
+      tls,
       logLevel: process.env.NAB_LOG_LEVEL ?? 'warn',
       environment: {
         NAB_CLASSROOM: classroom ? 'yes' : 'no',
@@ -94,17 +104,35 @@ async function announce() {
   writeAddress(address);
   const open = /^(0\.0\.0\.0|::)$/.test(host);
   const all = open
-    ? [address, ...networkAddresses().map((ip) => `http://${ip}:${port}`)]
+    ? [address, ...networkAddresses().map((ip) => `${tls ? 'https' : 'http'}://${ip}:${port}`)]
     : [address];
   console.log(`\nNab is running at ${all.join(' and ')}\nPress Ctrl-C to stop it.`);
-  const session = await fetch(`${address}/api/session`)
-    .then((answer) => answer.json())
+  if (options.tls === 'own') {
+    console.log(
+      `\nNobody vouches for its certificate, which was made on this machine: a browser asks once.\n` +
+        `Its fingerprint (SHA-256) is ${tls.fingerprint}.`,
+    );
+  } else if (classroom && tls === null) {
+    console.log('\nWithout HTTPS whoever listens on this network reads everything that is sent.');
+  }
+  const session = await ask(address, '/api/session')
+    .then(({ body }) => JSON.parse(body))
     .catch(() => null);
   if (session?.setting === 'classroom' && !session.passPhraseSet) {
     console.log(
       `\nThis classroom has no pass phrase yet. Set one at ${address}/join with the code ${setUpCode}.`,
     );
   }
+}
+
+/** The libraries that are needed for it are only there once everything is installed. */
+async function makeCertificate() {
+  const { ownCertificate, ownNames } = await import('./supervise/certificate.mjs');
+  const more = (process.env.NAB_HOSTS ?? '')
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+  return ownCertificate(join(dataFolder, 'tls'), ownNames(more));
 }
 
 /** Addresses at which the tablets in the room reach this machine. */

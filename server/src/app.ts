@@ -30,6 +30,8 @@ export interface AppOptions {
   /** What is typed to set the first pass phrase. */
   readonly setUpCode?: string | undefined;
   readonly behindProxy?: boolean;
+  /** Certificate and key, PEM; null for plain HTTP. */
+  readonly https?: { readonly cert: Buffer; readonly key: Buffer } | null;
   readonly logger?: FastifyServerOptions['logger'];
 }
 
@@ -43,6 +45,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     forceCloseConnections: 'idle',
     requestTimeout: 20_000,
     trustProxy: options.behindProxy ?? false,
+    ...(options.https && { https: options.https }),
     // What the router itself refuses leaves as a problem document too.
     frameworkErrors: (error, _request, reply) => {
       void send(reply, problem('MALFORMED', { detail: error.message }));

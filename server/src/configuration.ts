@@ -22,6 +22,14 @@ const schema = object({
   NAB_FORGET_PASS_PHRASE: string().oneOf(['yes', 'no']).default('no'),
   /** "yes" where a proxy in front says who asks, and by which way. */
   NAB_BEHIND_PROXY: string().oneOf(['yes', 'no']).default('no'),
+  /** Files of a certificate and its key, PEM: with them only HTTPS is spoken. */
+  NAB_TLS_CERT: string().optional(),
+  NAB_TLS_KEY: string()
+    .optional()
+    .when('NAB_TLS_CERT', {
+      is: (cert: unknown) => typeof cert === 'string',
+      then: (key) => key.required('NAB_TLS_KEY must name the key of NAB_TLS_CERT'),
+    }),
   NAB_LOG_LEVEL: string()
     .oneOf(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'])
     .default('info'),

@@ -1,5 +1,6 @@
+import { readFile } from 'node:fs/promises';
 import { buildApp } from './app.js';
-import { readConfiguration, settingOf } from './configuration.js';
+import { readConfiguration, settingOf, type Configuration } from './configuration.js';
 import { connect, defineModels, migrate } from './database/index.js';
 import { loadDemo } from './demo/index.js';
 import { forgetPassPhrase, setFirstPassPhrase } from './roles/index.js';
@@ -22,6 +23,7 @@ async function main(): Promise<void> {
     hosts: configuration.NAB_HOSTS.toLowerCase().split(/[\s,]+/),
     setUpCode: configuration.NAB_SET_UP_CODE,
     behindProxy: configuration.NAB_BEHIND_PROXY === 'yes',
+    https: await certificateOf(configuration),
     webFolder: configuration.NAB_WEB_FOLDER,
     logger: { level: configuration.NAB_LOG_LEVEL },
   });
@@ -50,6 +52,15 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => close('SIGINT'));
 
   await app.listen({ host: configuration.NAB_HOST, port: configuration.NAB_PORT });
+}
+
+/** Certificate and key to speak HTTPS with; null for plain HTTP. */
+async function certificateOf({
+  NAB_TLS_CERT,
+  NAB_TLS_KEY,
+}: Configuration): Promise<{ cert: Buffer; key: Buffer } | null> {
+  if (NAB_TLS_CERT === undefined || NAB_TLS_KEY === undefined) return null;
+  return { cert: await readFile(NAB_TLS_CERT), key: await readFile(NAB_TLS_KEY) };
 }
 
 main().catch((error: unknown) => {

@@ -8,4 +8,5 @@ export function startOptions(
   readonly host: string;
   readonly port: number;
   readonly newPassPhrase: boolean;
+  readonly tls: null | 'own' | { readonly cert: string; readonly key: string };
 };

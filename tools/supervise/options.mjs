@@ -1,7 +1,9 @@
 import { parseArgs } from 'node:util';
 
 const USAGE = `npm start                          alone on this machine, at http://127.0.0.1:4170
-npm start -- --classroom           for tablets of the room: everybody signs in or joins
+npm start -- --classroom           for tablets of the room: everybody signs in or joins, over HTTPS
+  --cert FILE --key FILE           the school's certificate; without them Nab makes its own
+  --plain-http                     no HTTPS: whoever listens on the network reads everything
   --port N                         another port than 4170
   --new-pass-phrase                forget the pass phrase and end every session
 Environment: NAB_PORT, NAB_HOST, NAB_HOSTS, NAB_PASS_PHRASE, NAB_DATA_FOLDER, NAB_LOG_LEVEL`;
@@ -11,7 +13,8 @@ export class Refused extends Error {}
 
 /**
  * What `npm start` is asked for, from its words and the environment.
- * @returns {{ classroom: boolean, host: string, port: number, newPassPhrase: boolean }}
+ * @returns {{ classroom: boolean, host: string, port: number, newPassPhrase: boolean,
+ *   tls: null | 'own' | { cert: string, key: string } }}
  * @throws {Refused} with what is wrong.
  */
 export function startOptions(words, environment) {
@@ -22,6 +25,9 @@ export function startOptions(words, environment) {
       options: {
         classroom: { type: 'boolean', default: false },
         port: { type: 'string' },
+        cert: { type: 'string' },
+        key: { type: 'string' },
+        'plain-http': { type: 'boolean', default: false },
         'new-pass-phrase': { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h', default: false },
       },
@@ -40,5 +46,18 @@ export function startOptions(words, environment) {
     host: environment.NAB_HOST ?? (values.classroom ? '0.0.0.0' : '127.0.0.1'),
     port,
     newPassPhrase: values['new-pass-phrase'],
+    tls: tlsOf(values),
   };
+}
+
+/** Alone on the machine there is nobody to listen; in a classroom only who asks for it goes without. */
+function tlsOf({ classroom, cert, key, 'plain-http': plain }) {
+  if ((cert === undefined) !== (key === undefined)) {
+    throw new Refused(
+      'A certificate needs its key, and a key its certificate: --cert FILE --key FILE.',
+    );
+  }
+  if (cert !== undefined && plain) throw new Refused('Either --plain-http or a certificate.');
+  if (cert !== undefined) return { cert, key };
+  return classroom && !plain ? 'own' : null;
 }

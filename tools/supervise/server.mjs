@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { projectFolder } from '../install/folders.mjs';
+import { ask } from './ask.mjs';
 import { hasEnded } from './watch.mjs';
 
 /** Starts Nab's server as a child; resolves when it answers. */
@@ -13,6 +14,7 @@ export async function startServer({
   logLevel = 'warn',
   demo = true,
   environment = {},
+  tls = null,
 }) {
   // Detached, so that Ctrl-C reaches this process first; pdeathsig ends it if this process dies.
   const child = spawn(
@@ -34,6 +36,7 @@ export async function startServer({
         NAB_DATABASE_URL: databaseUrl,
         ...environment,
         NAB_HOST: host,
+        ...(tls && { NAB_TLS_CERT: tls.cert, NAB_TLS_KEY: tls.key }),
         NAB_PORT: String(port),
         NAB_LOG_LEVEL: logLevel,
         NAB_DEMO: demo ? 'yes' : 'no',
@@ -43,13 +46,14 @@ export async function startServer({
   );
   // Where every address is listened on, this machine's own is one of them.
   const own = /^(0\.0\.0\.0|::)$/.test(host) ? '127.0.0.1' : host;
-  const address = `http://${own.includes(':') ? `[${own}]` : own}:${port}`;
+  const address = `${tls ? 'https' : 'http'}://${own.includes(':') ? `[${own}]` : own}:${port}`;
   const deadline = Date.now() + 60_000;
   for (;;) {
     if (hasEnded(child)) throw new Error('The server ended while starting; see above.');
     try {
-      const answer = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) });
-      if (answer.ok) break;
+      // A full disk is said by whoever asks; the server runs.
+      const { status, body } = await ask(address, '/api/health');
+      if (status === 200 || body.includes('"full"')) break;
     } catch {
       // Not listening yet.
     }

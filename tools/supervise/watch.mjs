@@ -1,4 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
+import { ask } from './ask.mjs';
 
 const EVERY_MS = 3_000;
 const PATIENCE_MS = 5_000;
@@ -24,9 +25,7 @@ export async function hangs(
   for (let silent = 0; silent < most;) {
     await sleep(every);
     if (hasEnded(child)) return false;
-    const answered = await fetch(`${address}/api/health`, {
-      signal: AbortSignal.timeout(patience),
-    }).then(
+    const answered = await ask(address, '/api/health', patience).then(
       () => true,
       () => false,
     );

@@ -18,11 +18,18 @@ describe('what npm start is asked for', () => {
       host: '127.0.0.1',
       port: 4170,
       newPassPhrase: false,
+      tls: null,
     });
     expect(startOptions(['--classroom', '--port', '4200'], {})).toMatchObject({
       classroom: true,
       host: '0.0.0.0',
       port: 4200,
+      tls: 'own',
+    });
+    expect(startOptions(['--classroom', '--plain-http'], {}).tls).toBeNull();
+    expect(startOptions(['--cert', 'a.pem', '--key', 'b.pem'], {}).tls).toEqual({
+      cert: 'a.pem',
+      key: 'b.pem',
     });
     expect(startOptions([], { NAB_HOST: '10.0.0.4', NAB_PORT: '80' })).toMatchObject({
       host: '10.0.0.4',
@@ -35,6 +42,8 @@ describe('what npm start is asked for', () => {
     [['--port', '70000'], /no port/],
     [['--port', '-1'], /--port/],
     [['--clasroom'], /--clasroom[^]*--classroom/],
+    [['--cert', 'a.pem'], /needs its key/],
+    [['--plain-http', '--cert', 'a.pem', '--key', 'b.pem'], /Either/],
   ])('is refused in words where it is %j', (words, message) => {
     expect(() => startOptions(words, {})).toThrow(message);
   });

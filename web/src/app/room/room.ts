@@ -42,6 +42,8 @@ export class RoomPage {
   private readonly told = inject(Told);
   protected readonly session = inject(WhoService).session;
   protected readonly spoken = spokenCode;
+  /** Tablets reach Nab without HTTPS. */
+  protected readonly plain = computed(() => this.session().address?.startsWith('http:') ?? false);
 
   protected readonly room = this.store.room;
   private readonly plan = computed(() => this.store.plan().valid());
