@@ -14,20 +14,21 @@ ensureWebBuild();
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
 const { printBundles } = await import('./bench/bundles.mjs');
+const { benchRoom } = await import('./bench/room.mjs');
 
 spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench/core.ts')], {
   cwd: projectFolder,
   stdio: 'inherit',
 });
 
-await withTemporaryNab({ demo: true }, async ({ address }) => {
+await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   const list = await (await fetch(`${address}/api/investigations`)).json();
   const full = list.reduce((p, q) => (q.trials > p.trials ? q : p));
   await benchDrawing(address, full.id);
   await benchOpening(address, full.id);
   await benchStrip(address, full.id);
-  await benchWrites(address, full.id);
   await benchBundles(address, full.id);
+  await benchRoom(cluster);
 });
 
 /** From a key on a winding end to the drawing changed, in the page's own clock. */
@@ -158,39 +159,4 @@ async function benchStrip(address, id) {
   } finally {
     await browser.close();
   }
-}
-
-/** Readings stored one by one over eight connections for some seconds. */
-async function benchWrites(address, id) {
-  const { plan } = await (await fetch(`${address}/api/investigations/${id}`)).json();
-  const body = {
-    groupId: plan.groups[0].id,
-    levelId: plan.levels[0].id,
-    seriesId: null,
-    outcome: { kind: 'count', count: 3, parts: null, off: 0, stuck: 0 },
-    onTime_s: 4,
-    model: null,
-    actor: 'rehearsal',
-    note: '',
-    recordedAt: new Date().toISOString(),
-    corrects: null,
-    reason: null,
-    withdrawn: false,
-  };
-  const seconds = 4;
-  const end = Date.now() + seconds * 1000;
-  let stored = 0;
-  await Promise.all(
-    Array.from({ length: 8 }, async () => {
-      while (Date.now() < end) {
-        const answer = await fetch(`${address}/api/readings/${randomUUID()}`, {
-          method: 'PUT',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        });
-        if (answer.status === 200) stored++;
-      }
-    }),
-  );
-  console.log(`${'Trials written'.padEnd(44)} ${Math.round(stored / seconds)} a second`);
 }
