@@ -138,7 +138,6 @@ describe('requests that are not right', () => {
       expect(await bench.count('readings')).toBe(before);
       expect((await bench.send('GET', '/api/health')).status).toBe(200);
       // Nothing of what was refused is held on to: level, whatever their number.
-      console.log('grown', (heapInUse() - heap) / 1e6, 'MB', reached.size);
       expect(heapInUse() - heap).toBeLessThan(MOST_GROWTH_BYTES);
       // Every route was asked, and hardly one only ever by what is right.
       const refused = [...reached].filter((one) => one.endsWith('refused'));
