@@ -4,9 +4,9 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', include: ['core/**/*.spec.ts'], testTimeout: 60_000 } },
-      { test: { name: 'contract', include: ['contract/**/*.spec.ts'] } },
+      { test: { name: 'contract', include: ['contract/**/*.spec.ts'], testTimeout: 60_000 } },
       { test: { name: 'sheets', include: ['sheets/**/*.spec.ts'], testTimeout: 60_000 } },
-      { test: { name: 'words', include: ['words/**/*.spec.ts'] } },
+      { test: { name: 'words', include: ['words/**/*.spec.ts'], testTimeout: 60_000 } },
       {
         test: {
           name: 'tools',

@@ -11,11 +11,9 @@ if (!file || !existsSync(file)) {
   console.error(file ? `There is no file ${file}.` : 'Say which: npm run restore -- FILE');
   process.exit(2);
 }
-const other = takeLock();
+const other = await takeLock();
 if (other) {
-  console.error(
-    `Stop Nab first (process ${other.pid}): it is writing into what is to be replaced.`,
-  );
+  console.error('Stop Nab first: it is writing into what is to be replaced.');
   process.exit(1);
 }
 process.once('exit', releaseLock);

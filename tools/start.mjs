@@ -19,12 +19,12 @@ import { endOf, hangs } from './supervise/watch.mjs';
 const options = refusing(() => startOptions(process.argv.slice(2), process.env));
 const { classroom, host, port } = options;
 
-const other = takeLock();
+const other = await takeLock();
 if (other) {
   console.log(
     other.address
       ? `Nab is running already at ${other.address} (process ${other.pid}).`
-      : `Nab is starting already (process ${other.pid}).`,
+      : 'Nab is starting already.',
   );
   process.exit(0);
 }

@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then lint, types, unit, database and browser tests.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureDependencies } from './install/dependencies.mjs';
 import { ensureChromium, ensurePostgres } from './install/debian.mjs';
 import { cacheFolder, projectFolder } from './install/folders.mjs';
@@ -17,6 +17,7 @@ mkdirSync(cacheFolder, { recursive: true });
 let passed = 0;
 let failed = 0;
 const unsteady = [];
+const faulty = [];
 
 /** Runs a program of the project's own packages; returns whether it ended well. */
 function run(title, words, env = {}, cwd = projectFolder) {
@@ -34,34 +35,46 @@ function run(title, words, env = {}, cwd = projectFolder) {
 /** A check that has no tests of its own counts as one. */
 function checkOnce(title, words) {
   if (run(title, words)) passed++;
-  else failed++;
-}
-
-/** Reads a runner's report; a runner that left none counts as one failure. */
-function countReport(path, ended, read) {
-  try {
-    const counts = read(JSON.parse(readFileSync(path, 'utf8')));
-    passed += counts.passed;
-    failed += counts.failed;
-    // Nothing run at all, or a crash outside any test, is a failure too.
-    if (counts.passed + counts.failed === 0 || (!ended && counts.failed === 0)) failed++;
-  } catch {
+  else {
     failed++;
+    faulty.push(title);
   }
 }
 
-const vitestCounts = (report) => ({
-  passed: report.numPassedTests,
-  failed: report.numFailedTests,
+/** Reads a runner's report; a runner that left none counts as one failure. */
+function countReport(title, path, ended, read) {
+  try {
+    const counts = read(JSON.parse(readFileSync(path, 'utf8')));
+    passed += counts.passed;
+    failed += counts.failures.length;
+    faulty.push(...counts.failures);
+    if (counts.passed + counts.failures.length === 0) throw new Error('nothing was run');
+    if (!ended && counts.failures.length === 0) throw new Error('it ended outside any test');
+  } catch (error) {
+    failed++;
+    faulty.push(`${title}: ${error.message}`);
+  }
+}
+
+const vitestCounts = ({ numPassedTests, testResults }) => ({
+  passed: numPassedTests,
+  failures: testResults.flatMap(({ name, status, assertionResults }) => {
+    const inside = assertionResults
+      .filter((test) => test.status === 'failed')
+      .map((test) => `${relative(projectFolder, name)}: ${test.fullName}`);
+    // A file that could not be begun has failed although none of its tests has.
+    if (status === 'failed' && inside.length === 0) inside.push(relative(projectFolder, name));
+    return inside;
+  }),
 });
 
-/** Titles of the browser tests that failed once and passed when tried again. */
-function flakyTitles(suites = []) {
-  return suites.flatMap(({ specs = [], suites: inner }) => [
+/** Titles of the browser tests that ended with this status ('flaky': passed at the second try). */
+function browserTitles(suites, wanted) {
+  return suites.flatMap(({ specs = [], suites: inner = [] }) => [
     ...specs
-      .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
-      .map(({ file, title }) => `${file}: ${title}`),
-    ...flakyTitles(inner),
+      .filter(({ tests }) => tests.some(({ status }) => status === wanted))
+      .map(({ file, title }) => `e2e/${file}: ${title}`),
+    ...browserTitles(inner, wanted),
   ]);
 }
 
@@ -85,7 +98,7 @@ for (const part of [
 const webReport = join(cacheFolder, 'web-report.json');
 rmSync(webReport, { force: true });
 const webEnded = run('Web unit tests', ['ng', 'test'], {}, join(projectFolder, 'web'));
-countReport(webReport, webEnded, vitestCounts);
+countReport('Web unit tests', webReport, webEnded, vitestCounts);
 
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   cluster.ensureDatabase('nab_test');
@@ -97,7 +110,7 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
     ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
     { NAB_TEST_DATABASE_URL: cluster.url('nab_test') },
   );
-  countReport(unitReport, unitEnded, vitestCounts);
+  countReport('Unit and database tests', unitReport, unitEnded, vitestCounts);
 
   const browserReport = join(cacheFolder, 'browser-report.json');
   rmSync(browserReport, { force: true });
@@ -109,16 +122,20 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
     { NAB_ADDRESS: address, NAB_E2E_REPORT: browserReport, ...room.environment },
   );
   await room.stop();
-  countReport(browserReport, browserEnded, ({ stats, suites }) => {
-    unsteady.push(...flakyTitles(suites));
-    return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+  countReport('Browser tests', browserReport, browserEnded, ({ stats, suites }) => {
+    unsteady.push(...browserTitles(suites, 'flaky'));
+    return {
+      passed: stats.expected + stats.flaky,
+      failures: browserTitles(suites, 'unexpected'),
+    };
   });
 });
 
-if (unsteady.length > 0) {
-  console.log(
-    `\nPassed only at the second try:\n${unsteady.map((title) => `  ${title}`).join('\n')}`,
-  );
+for (const [heading, titles] of [
+  ['Passed only at the second try', unsteady],
+  ['Failed', faulty],
+]) {
+  if (titles.length > 0) console.log(`\n${heading}:\n  ${titles.join('\n  ')}`);
 }
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -1,54 +1,54 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { mkdirSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { dataFolder } from '../install/folders.mjs';
 
 const path = join(dataFolder, 'running.json');
 
-/** When a process started, in clock ticks since boot: tells a process from a later one of its id. */
-function startTime(pid) {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19];
-  } catch {
-    return null;
-  }
+/**
+ * A name in the kernel, not on the disk (an abstract socket of Linux): one process has it, and it
+ * is free again however that process ends. A file that is looked at and then replaced is not: two
+ * that start within a millisecond both get it.
+ */
+function nameOfFolder() {
+  mkdirSync(dataFolder, { recursive: true });
+  const hash = createHash('sha256').update(realpathSync(dataFolder)).digest('hex');
+  return `\0nab-${hash.slice(0, 32)}`;
 }
 
-function readLock() {
+function readOther() {
   try {
-    const lock = JSON.parse(readFileSync(path, 'utf8'));
-    return startTime(lock.pid) === lock.start_time ? lock : null;
+    const other = JSON.parse(readFileSync(path, 'utf8'));
+    process.kill(other.pid, 0);
+    return other;
   } catch {
-    return null;
+    // It has not come to writing who it is.
+    return {};
   }
 }
 
 /**
  * Takes this folder for this process, before anything of it is touched: of two that start at once
  * one gets it.
- * @returns null, or the Nab that has it: `{ pid, address }`, without an address while it starts.
+ * @returns null, or what is known of the Nab that has it: `{ pid, address }`, without an address
+ *   while it starts.
  */
-export function takeLock() {
-  mkdirSync(dataFolder, { recursive: true });
-  const lock = JSON.stringify({ pid: process.pid, start_time: startTime(process.pid) });
-  for (;;) {
-    try {
-      writeFileSync(path, lock, { flag: 'wx' });
-      return null;
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
-    }
-    const other = readLock();
-    if (other) return other;
-    // Left by one that was killed.
-    rmSync(path, { force: true });
-  }
+export async function takeLock() {
+  const holder = createServer((connection) => connection.destroy());
+  const taken = await new Promise((resolve, reject) => {
+    holder.once('error', (error) => (error.code === 'EADDRINUSE' ? resolve(false) : reject(error)));
+    holder.listen(nameOfFolder(), () => resolve(true));
+  });
+  if (!taken) return readOther();
+  holder.unref();
+  writeFileSync(path, JSON.stringify({ pid: process.pid }));
+  return null;
 }
 
 /** Says where this Nab is to be found. */
 export function writeAddress(address) {
-  const lock = { pid: process.pid, start_time: startTime(process.pid), address };
-  writeFileSync(path, JSON.stringify(lock));
+  writeFileSync(path, JSON.stringify({ pid: process.pid, address }));
 }
 
 export function releaseLock() {

@@ -9,7 +9,7 @@ import { openCluster, removeCluster, startCluster, type Cluster } from '../datab
 
 const root = new URL('../..', import.meta.url).pathname;
 
-describe('a backup', { timeout: 120_000 }, () => {
+describe('a backup', { timeout: 240_000 }, () => {
   const name = `backup-${process.pid}`;
   const folder = mkdtempSync(join(root, '.cache', 'backup-'));
   const file = join(folder, 'nab.backup');
@@ -39,7 +39,7 @@ describe('a backup', { timeout: 120_000 }, () => {
       defineModels(db);
       await loadDemo(db);
     });
-  }, 120_000);
+  }, 240_000);
   afterAll(async () => {
     await cluster.stop();
     removeCluster(cluster);

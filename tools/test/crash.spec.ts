@@ -34,7 +34,7 @@ function processes(matches: (facts: ProcessFacts) => boolean): number[] {
     });
 }
 
-describe('a crash', { timeout: 180_000 }, () => {
+describe('a crash', { timeout: 400_000 }, () => {
   const data = mkdtempSync(join(root, '.cache', 'crash-'));
   // The database's own user must be able to pass through.
   chmodSync(data, 0o755);
@@ -61,7 +61,7 @@ describe('a crash', { timeout: 180_000 }, () => {
     condition: () => boolean | Promise<boolean>,
     what: string,
   ): Promise<void> => {
-    const deadline = Date.now() + 60_000;
+    const deadline = Date.now() + 180_000;
     while (!(await condition())) {
       if (Date.now() > deadline) throw new Error(`waited too long for ${what}:\n${output}`);
       await sleep(100);
@@ -136,7 +136,7 @@ describe('a crash', { timeout: 180_000 }, () => {
       }),
     });
     made = (await answer.json()) as Investigation;
-  }, 120_000);
+  }, 240_000);
 
   afterAll(async () => {
     if (nab.exitCode === null && nab.signalCode === null) {

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
@@ -120,7 +121,7 @@ describe('keeping it running', () => {
 });
 
 describe('the watchdog', () => {
-  const quick = { every: 20, patience: 60, most: 3 };
+  const quick = { every: 20, patience: 400, most: 3 };
   const servers: Server[] = [];
   const child = spawn('sleep', ['60']);
   afterAll(() => {
@@ -145,7 +146,7 @@ describe('the watchdog', () => {
 
   it('leaves one alone that answers, though it is not well', async () => {
     const address = await serve((respond) => respond(503));
-    const found = await Promise.race([hangs(address, child, quick), sleep(600)]);
+    const found = await Promise.race([hangs(address, child, quick), sleep(1000)]);
     expect(found).toBeUndefined();
   });
 
@@ -161,21 +162,27 @@ describe('two starts at once', () => {
   const data = mkdtempSync(join(tmpdir(), 'nab-lock-'));
   afterAll(() => rmSync(data, { recursive: true, force: true }));
 
-  it('take one folder for one of them', async () => {
+  it('take one folder for one of them, and it is free again when that one is killed', async () => {
     const script = `
       const { takeLock } = await import('${join(root, 'tools/supervise/lock.mjs')}');
-      console.log(takeLock() === null ? 'mine' : 'taken');
-      setTimeout(() => {}, 1500);`;
-    const tries = Array.from({ length: 5 }, () => {
+      console.log((await takeLock()) === null ? 'mine' : 'taken');
+      setInterval(() => {}, 1000);`;
+    const start = async () => {
       const one = spawn(process.execPath, ['--input-type=module', '-e', script], {
         env: { ...process.env, NAB_DATA_FOLDER: data },
       });
-      return new Promise<string>((resolve) =>
-        one.stdout.once('data', (text: Buffer) => resolve(text.toString().trim())),
-      );
-    });
-    const got = await Promise.all(tries);
-    expect(got.filter((one) => one === 'mine')).toHaveLength(1);
+      const [text] = (await once(one.stdout, 'data')) as [Buffer];
+      return { one, got: text.toString().trim() };
+    };
+    const tries = await Promise.all(Array.from({ length: 6 }, start));
+    expect(tries.filter(({ got }) => got === 'mine')).toHaveLength(1);
     expect(JSON.parse(readFileSync(join(data, 'running.json'), 'utf8'))).toHaveProperty('pid');
+    for (const { one } of tries) {
+      one.kill('SIGKILL');
+      await once(one, 'exit');
+    }
+    const next = await start();
+    expect(next.got).toBe('mine');
+    next.one.kill('SIGKILL');
   });
 });
