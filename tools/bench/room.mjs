@@ -21,7 +21,10 @@ export async function benchRoom(cluster) {
     try {
       const lesson = await pick(addresses[0]);
       const name = count === 1 ? 'one server' : 'two servers';
-      most.push(await asManyAsPossible(addresses, lesson, name));
+      await asManyAsPossible(addresses, lesson);
+      const stored = await asManyAsPossible(addresses, lesson);
+      say(`Readings over 16 connections, ${name}`, `${Math.round(stored / SECONDS)} a second`);
+      most.push(stored);
       await atAPace(addresses, lesson, 200, name);
       await live(addresses, lesson, name);
       if (count === 1) await besideFields(addresses, lesson);
@@ -76,7 +79,8 @@ async function write(address, { plan }, id = randomUUID()) {
   return answer.status === 200 ? performance.now() - start : NaN;
 }
 
-async function asManyAsPossible(addresses, lesson, name) {
+/** Readings over 16 connections, one after the other on each; the first go is the servers' warm-up. */
+async function asManyAsPossible(addresses, lesson) {
   const end = Date.now() + SECONDS * 1000;
   let stored = 0;
   await Promise.all(
@@ -86,7 +90,6 @@ async function asManyAsPossible(addresses, lesson, name) {
       }
     }),
   );
-  say(`Readings over 16 connections, ${name}`, `${Math.round(stored / SECONDS)} a second`);
   return stored;
 }
 

@@ -10,7 +10,7 @@ import {
   type Reading,
   type RiskNote,
 } from '@nab/contract';
-import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type InferAttributes, type Transaction } from 'sequelize';
 import { findClass, groupsOfOthers, writeClass } from '../classes/index.js';
 import {
   DesignRow,
@@ -201,7 +201,7 @@ const toLevel = ({ id, value, document }: LevelRow): Level => ({
   ...(document !== null && { design: document }),
 });
 
-export function toPrediction(row: PredictionRow): Prediction {
+export function toPrediction(row: InferAttributes<PredictionRow>): Prediction {
   const { id, groupId, levelId, seriesId, value, words, actor } = row;
   return {
     id,
@@ -217,7 +217,7 @@ export function toPrediction(row: PredictionRow): Prediction {
   };
 }
 
-export function toReading(row: ReadingRow): Reading {
+export function toReading(row: InferAttributes<ReadingRow>): Reading {
   return {
     id: row.id,
     groupId: row.groupId,

@@ -3,7 +3,7 @@ import type { Sequelize } from 'sequelize';
 
 const CHANNEL = 'nab_changes';
 /** Writes of one moment are announced together. */
-const TOGETHER_MS = 10;
+const TOGETHER_MS = 25;
 const AGAIN_MS = 1000;
 
 /**

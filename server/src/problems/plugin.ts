@@ -9,7 +9,10 @@ import { ProblemError } from './problem-error.js';
 export const problems = plugin(async (app) => {
   app.setErrorHandler<FastifyError>((error, request, reply) => {
     const answer = toProblem(error);
-    if (answer.status >= 500) request.log.error({ err: withoutContent(error) }, 'request failed');
+    const isLeft = error.name === 'AbortError' && reply.raw.destroyed;
+    if (isLeft) request.log.info('whoever asked has left');
+    else if (answer.status >= 500)
+      request.log.error({ err: withoutContent(error) }, 'request failed');
     else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
     if (error instanceof ProblemError && error.retryAfter_s !== null) {
       void reply.header('retry-after', error.retryAfter_s);

@@ -12,42 +12,58 @@ import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
 import { notAllowed, requireInvestigation, type Who } from '../roles/index.js';
 import { findStray, keepStray, openStrays, settle, type StrayKind } from '../strays/index.js';
-import { investigationOf, findReading, insertPrediction, insertReading } from './repository.js';
+import {
+  findPrediction,
+  findReading,
+  storePrediction,
+  storeReading,
+  type Bound,
+  type Place,
+} from './repository.js';
 
 /**
- * Stores readings and predictions once under the client's id; each call is one transaction, and it
- * has ended well before the answer leaves. What finds no place in its plan is kept beside it.
+ * Stores readings and predictions once under the client's id: what is answered is in the database.
+ * What finds no place in its plan is kept beside it.
  */
 export function readingService(sequelize: Sequelize) {
   /** @param of the investigation that the record is sent for; null from those who do not say it. */
   const store = <B extends ReadingBody | PredictionBody, R extends object>(
     kind: StrayKind,
-    insert: (id: string, body: B, transaction: Transaction) => Promise<R>,
+    insert: (at: Sequelize, id: string, body: B, bound: Bound) => Promise<Place<R>>,
+    find: (id: string) => Promise<R | null>,
   ) => {
     return async (id: string, body: B, who: Who, of: string | null): Promise<R | StrayKept> => {
       requireOwn(body, who);
       if (of !== null) requireInvestigation(who, of);
-      return sequelize.transaction(async (transaction) => {
-        const known = await findStray(id, transaction);
-        if (known && !isPlaced(known)) return { stray: true, why: known.why };
-        const why = known ? null : await whyStray(body, who, transaction);
-        if (why === null) {
-          const stored = await insert(id, body, transaction);
-          if (!known) requireSame<object>(stored, body);
-          return stored;
-        }
-        const kept =
-          of !== null &&
-          (await keepStray({ id, kind, investigationId: of, body, why }, transaction));
-        if (!kept) throw new ProblemError('NOT_FOUND', { detail: why });
-        return { stray: true, why };
-      });
+      const mine = who.role === 'group' ? who.investigationId : null;
+      const place = await insert(sequelize, id, body, { mine });
+      if (place.stored) return place.stored;
+      const { stray } = place;
+      if (stray && stray.settled !== 'placed') return { stray: true, why: stray.why };
+      const why = stray ? null : whyStray(place, body, who);
+      if (why === null) {
+        const known = await find(id);
+        // Its id is there, and its place was a moment ago: it is asked for again.
+        if (!known) throw new ProblemError('UNAVAILABLE');
+        if (!stray) requireSame<object>(known, body);
+        return known;
+      }
+      if (of === null) throw new ProblemError('NOT_FOUND', { detail: why });
+      const kept = await sequelize.transaction((transaction) =>
+        keepStray({ id, kind, investigationId: of, body, why }, transaction),
+      );
+      if (!kept) throw new ProblemError('NOT_FOUND', { detail: why });
+      return { stray: true, why };
     };
   };
 
   return {
-    storeReading: store<ReadingBody, Reading>('reading', insertReading),
-    storePrediction: store<PredictionBody, Prediction>('prediction', insertPrediction),
+    storeReading: store<ReadingBody, Reading>('reading', storeReading, findReading),
+    storePrediction: store<PredictionBody, Prediction>(
+      'prediction',
+      storePrediction,
+      findPrediction,
+    ),
 
     strays: (investigationId: string): Promise<Stray[]> =>
       sequelize.transaction((transaction) => openStrays(investigationId, transaction)),
@@ -56,20 +72,15 @@ export function readingService(sequelize: Sequelize) {
     placeStray: (id: string, place: StrayPlace): Promise<Reading | Prediction> =>
       sequelize.transaction(async (transaction) => {
         const stray = await openStray(id, transaction);
-        const body = { ...stray.body, ...place } as ReadingBody | PredictionBody;
-        const investigation = await investigationOf(body, transaction);
-        if (investigation?.id !== stray.investigationId) throw noSuchPlace();
         await settle(stray, 'placed', transaction);
-        if (stray.kind === 'prediction') {
-          return insertPrediction(id, body as PredictionBody, transaction);
-        }
-        const reading = {
-          ...(body as ReadingBody),
-          corrects: null,
-          reason: null,
-          withdrawn: false,
-        };
-        return insertReading(id, reading, transaction);
+        const bound = { mine: stray.investigationId, transaction };
+        const body = { ...stray.body, ...place };
+        const { stored } =
+          stray.kind === 'prediction'
+            ? await storePrediction(sequelize, id, body as PredictionBody, bound)
+            : await storeReading(sequelize, id, { ...(body as ReadingBody), ...ITS_OWN }, bound);
+        if (!stored) throw noSuchPlace();
+        return stored;
       }),
 
     /** It stays in the database and is asked about no more. */
@@ -80,7 +91,8 @@ export function readingService(sequelize: Sequelize) {
   };
 }
 
-const isPlaced = ({ settled }: { settled: string | null }): boolean => settled === 'placed';
+/** A reading that stands for itself. */
+const ITS_OWN = { corrects: null, reason: null, withdrawn: false };
 
 async function openStray(id: string, transaction: Transaction) {
   const stray = await findStray(id, transaction);
@@ -103,35 +115,20 @@ function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Who):
  * Why a record has no place in its plan, as a sentence; null where it has one.
  * @throws ProblemError where it has one and may not go there.
  */
-async function whyStray(
+function whyStray(
+  { investigationId, rehearsed, demo, correctable }: Place<unknown>,
   body: ReadingBody | PredictionBody,
   who: Who,
-  transaction: Transaction,
-): Promise<string | null> {
-  const investigation = await investigationOf(body, transaction);
-  if (!investigation) return 'Its level or its group is no longer in the plan.';
-  requireInvestigation(who, investigation.id);
-  const rehearsed = investigation.rehearsalOf !== null;
-  if (rehearsed !== (body.actor === 'rehearsal') && !investigation.demo) {
+): string | null {
+  if (investigationId === null) return 'Its level or its group is no longer in the plan.';
+  requireInvestigation(who, investigationId);
+  if (rehearsed !== (body.actor === 'rehearsal') && !demo) {
     const message = rehearsed
       ? 'In a rehearsal everything is rehearsed.'
       : 'Nothing rehearsed goes among what was measured.';
     throw new ProblemError('INVALID_INPUT', { errors: [{ path: 'actor', message }] });
   }
-  return 'corrects' in body && !(await isCorrectable(body, transaction))
-    ? 'The reading that it corrects is not there.'
-    : null;
-}
-
-/** A correction corrects a reading of the same group, level and line. */
-async function isCorrectable(body: ReadingBody, transaction: Transaction): Promise<boolean> {
-  if (body.corrects === null) return true;
-  const target = await findReading(body.corrects, transaction);
-  return (
-    target?.groupId === body.groupId.toLowerCase() &&
-    target.levelId === body.levelId.toLowerCase() &&
-    target.seriesId === (body.seriesId?.toLowerCase() ?? null)
-  );
+  return correctable ? null : 'The reading that it corrects is not there.';
 }
 
 /** @throws ProblemError ID_TAKEN when what is stored under the id is something else. */
