@@ -78,6 +78,7 @@ const ORDER = {
   ],
   'web/src/app': [
     'server',
+    'shell',
     'remembered',
     'roles',
     'english',

@@ -13,14 +13,14 @@ test('a reading typed while the server is away is delivered once, later', async 
   await page.route('**/api/readings/**', (route) => route.abort());
   await bench.trial({ lifted: 5 });
   await expect(page.getByTestId('save-status')).toHaveText(
-    'Waiting for the server. 1 kept on this device.',
+    /^Waiting for the server\. 1 kept on this device\./,
   );
   await expect(page.getByText('on this device, waiting for the server')).toBeVisible();
   // The same level again, out of the order.
   await page.getByRole('button', { name: /^10 turns/ }).click();
   await bench.trial({ lifted: 7 });
   await expect(page.getByTestId('save-status')).toHaveText(
-    'Waiting for the server. 2 kept on this device.',
+    /^Waiting for the server\. 2 kept on this device\./,
   );
   expect((await stored(request, id)).readings).toHaveLength(0);
 
@@ -82,7 +82,7 @@ test('a change of the question waits for the server and survives a reload', asyn
   );
   await page.getByLabel(/The question/).fill('Written in a tunnel');
   await expect(page.getByTestId('save-status')).toHaveText(
-    'Waiting for the server. Kept on this device.',
+    /^Waiting for the server\. Kept on this device\./,
   );
   await page.reload();
   await expect(page.getByLabel(/The question/)).toHaveValue('Written in a tunnel');

@@ -22,6 +22,8 @@ export default defineConfig({
     baseURL,
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
+    // Each would fetch the whole application beside its test; the tests of it allow it.
+    serviceWorkers: 'block',
     trace: 'retain-on-first-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -17,6 +17,7 @@ export function ensureWebBuild() {
     'contract/src',
     'words/src',
     'web/angular.json',
+    'web/ngsw-config.json',
     'web/public',
     'web/src',
     'web/tsconfig.app.json',

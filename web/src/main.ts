@@ -1,7 +1,8 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
+import { isDevMode, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import {
   CheckOutline,
   CloseOutline,
@@ -13,6 +14,7 @@ import {
 import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { Frame } from './app/frame/frame';
 import { routes } from './app/routes';
+import { pastTheShell } from './app/shell';
 
 bootstrapApplication(Frame, {
   providers: [
@@ -22,7 +24,8 @@ bootstrapApplication(Frame, {
       withComponentInputBinding(),
       withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
     ),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([pastTheShell])),
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode() }),
     provideNzIcons([
       CheckOutline,
       CloseOutline,

@@ -14,6 +14,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { Notice } from '../notices';
 import { WhoService } from '../roles';
 import { ServerAway, ServerRefusal } from '../server';
+import { Shell } from '../shell';
 import { SignIn } from './sign-in';
 
 /** Where a tablet, a board or the educator gets in. */
@@ -132,6 +133,12 @@ import { SignIn } from './sign-in';
             </li>
           }
         </ul>
+        @if (shell.bound(); as why) {
+          <nab-notice state="caution">
+            Keep Nab open on this tablet until the lesson is over. It cannot be opened again while
+            the network is away: {{ why }}.
+          </nab-notice>
+        }
         <p class="nab-soft">
           A group whose tablet broke: the educator lets the old one go in Room.
         </p>
@@ -151,6 +158,7 @@ export class JoinPage {
   /** Where somebody wanted to go. */
   readonly to = input<string>();
   private readonly who = inject(WhoService);
+  protected readonly shell = inject(Shell);
   private readonly router = inject(Router);
 
   protected readonly alone = computed(() => this.who.session().setting === 'alone');

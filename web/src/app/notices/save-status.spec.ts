@@ -3,6 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import { describe, expect, it } from 'vitest';
 import { DraftCourier, Outbox } from '../saving';
+import { Shell } from '../shell';
 import { SaveStatus } from './save-status';
 import { StateMark } from './state-mark';
 
@@ -15,6 +16,9 @@ interface Box {
   readonly strays?: readonly { readonly why: string }[];
   /** Changes whose page was left. */
   readonly left?: readonly { readonly stale?: boolean }[];
+  /** Why this browser cannot open Nab without the server. */
+  readonly bound?: string | null;
+  readonly newer?: boolean;
 }
 
 /** What the status says over an outbox, and what can be pressed beside it. */
@@ -26,6 +30,8 @@ async function said({
   storage = 'kept',
   strays = [],
   left = [],
+  bound = null,
+  newer = false,
 }: Box): Promise<{ text: string; green: boolean; buttons: string[] }> {
   const outbox = Object.fromEntries(
     Object.entries({ pending, away, signedOut, unsaved, storage, strays }).map(([key, value]) => [
@@ -38,6 +44,7 @@ async function said({
     providers: [
       { provide: Outbox, useValue: outbox },
       { provide: DraftCourier, useValue: { waiting: signal(left) } },
+      { provide: Shell, useValue: { bound: signal(bound), newer: signal(newer) } },
     ],
   });
   const fixture = TestBed.createComponent(SaveStatus);
@@ -84,5 +91,19 @@ describe('what is said about saving', () => {
     expect(now.text).toMatch(text);
     expect(now.green).toBe(false);
     expect(now.buttons).toEqual(buttons);
+  });
+
+  it('warns of a reload while the server is away, where the browser cannot open Nab without it', async () => {
+    const bound = 'it came without HTTPS';
+    const waiting = await said({ pending: [{}], away: true, bound });
+    expect(waiting.text).toBe(
+      'Waiting for the server. 1 kept on this device. ' +
+        'Do not close or reload Nab meanwhile: it came without HTTPS.',
+    );
+    expect((await said({ bound })).text).toBe('Saved');
+  });
+
+  it('offers a newer Nab, and opens it only when asked', async () => {
+    expect((await said({ newer: true })).buttons).toEqual(['Open the newer Nab']);
   });
 });

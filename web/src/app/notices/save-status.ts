@@ -9,6 +9,7 @@ import {
 } from '@angular/core';
 import { saveFile } from '../files';
 import { DraftCourier, Outbox, queueFile, type SaveProgress } from '../saving';
+import { Shell } from '../shell';
 import { StateMark, type MarkState } from './state-mark';
 
 /** The documents on screen, so that one place can say whether everything is saved. */
@@ -61,12 +62,16 @@ export class OpenDocuments {
     @if (stuck()) {
       <button type="button" (click)="saveCopy()">Save a copy</button>
     }
+    @if (shell.newer()) {
+      <button type="button" (click)="shell.renew()">Open the newer Nab</button>
+    }
   `,
 })
 export class SaveStatus {
   private readonly outbox = inject(Outbox);
   private readonly courier = inject(DraftCourier);
   private readonly open = inject(OpenDocuments);
+  protected readonly shell = inject(Shell);
 
   protected readonly refused = computed(() =>
     this.outbox.pending().filter((record) => record.refusal !== undefined),
@@ -101,14 +106,15 @@ export class SaveStatus {
     const waiting = this.outbox.pending().length;
     if (states.includes('waiting') || (waiting > 0 && this.outbox.away())) {
       const kept = waiting > 0 ? ` ${waiting} kept on this device.` : ' Kept on this device.';
-      return { mark: 'caution', text: `Waiting for the server.${kept}` };
+      return { mark: 'caution', text: `Waiting for the server.${kept}${this.stay()}` };
     }
     const left = this.courier.waiting();
     if (left.some(({ stale }) => stale === true)) {
       return { mark: 'stop', text: 'A change of yours meets a newer one: open its page to decide' };
     }
     if (left.length > 0) {
-      return { mark: 'caution', text: 'Waiting for the server. A change is kept on this device.' };
+      const text = `Waiting for the server. A change is kept on this device.${this.stay()}`;
+      return { mark: 'caution', text };
     }
     if (states.includes('invalid')) {
       return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };
@@ -133,6 +139,12 @@ export class SaveStatus {
       this.outbox.pending().length > 0 &&
       (this.refused().length > 0 || this.outbox.away() || this.outbox.signedOut()),
   );
+
+  /** Where the server is away and this browser cannot open Nab without it. */
+  private readonly stay = computed(() => {
+    const why = this.shell.bound();
+    return why === null ? '' : ` Do not close or reload Nab meanwhile: ${why}.`;
+  });
 
   protected saveCopy(): void {
     const waiting = queueFile(this.outbox.pending());

@@ -29,7 +29,7 @@ export function liveEvents(id: string, asOf: string): Observable<Heard> {
     let source: EventSource;
     let retry: ReturnType<typeof setTimeout>;
     const connect = (): void => {
-      source = new EventSource(`/api/investigations/${id}/events?since=${place}`);
+      source = new EventSource(`/api/investigations/${id}/events?since=${place}&ngsw-bypass=1`);
       source.onopen = () => hear.next({ event: 'connected' });
       source.onerror = () => {
         hear.next({ event: 'lost' });

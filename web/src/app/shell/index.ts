@@ -1,0 +1,2 @@
+export { pastTheShell } from './past-the-shell';
+export { Shell, type ShellState } from './shell';
