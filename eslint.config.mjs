@@ -44,6 +44,7 @@ const ORDER = {
     'reference-check',
   ],
   'contract/src': [
+    'archive',
     'problem',
     'fields',
     'design',
@@ -74,6 +75,7 @@ const ORDER = {
     'live',
     'printing',
     'readings',
+    'archive',
     'demo',
   ],
   'web/src/app': [

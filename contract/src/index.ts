@@ -1,3 +1,4 @@
+export * from './archive/index.js';
 export * from './compass/index.js';
 export * from './design/index.js';
 export * from './experiments/index.js';

@@ -2,6 +2,7 @@ import compress from '@fastify/compress';
 import { problem, type Setting } from '@nab/contract';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Sequelize } from 'sequelize';
+import { archiveRoutes } from './archive/index.js';
 import { classRoutes } from './classes/index.js';
 import { defineModels } from './database/index.js';
 import { designRoutes } from './designs/index.js';
@@ -70,6 +71,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(roomRoutes, { prefix: '/api', sequelize });
   await app.register(live, { sequelize, databaseUrl });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
+  await app.register(archiveRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
     try {
       // A database on a full disk still answers to whoever only reads.

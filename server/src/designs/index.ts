@@ -1,2 +1,2 @@
-export { insertDesign, toDesign } from './repository.js';
+export { findDesign, insertDesign, toDesign } from './repository.js';
 export { designRoutes } from './routes.js';

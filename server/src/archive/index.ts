@@ -1,0 +1,1 @@
+export { archiveRoutes } from './routes.js';

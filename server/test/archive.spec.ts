@@ -1,0 +1,149 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { loadDemo } from '../src/demo/load.js';
+import { readingOf, startBench, type Bench } from './harness.js';
+
+let bench: Bench;
+/** Everything there was, as lines: the demo, a lesson with a correction, a vote, a stray and a room. */
+let lines: string[];
+
+async function download(): Promise<string[]> {
+  const { rawPayload, statusCode, headers } = await bench.app.inject('/api/archive');
+  expect([statusCode, headers['content-type']]).toEqual([200, 'application/gzip']);
+  return gunzipSync(rawPayload).toString().trimEnd().split('\n');
+}
+
+async function upload(file: Buffer) {
+  const { statusCode, body } = await bench.app.inject({
+    method: 'POST',
+    url: '/api/archive',
+    headers: { 'content-type': 'application/gzip' },
+    payload: file,
+  });
+  return { status: statusCode, body: JSON.parse(body) };
+}
+
+/** A file of these lines with an end that fits them. */
+function fileOf(some: readonly string[]): Buffer {
+  const text = some.map((line) => `${line}\n`).join('');
+  const sha256 = createHash('sha256').update(text).digest('hex');
+  return gzipSync(`${text}${JSON.stringify({ rows: {}, sha256 })}\n`);
+}
+
+const rowsOf = (table: string): string[] =>
+  lines.filter((line) => line.startsWith(`{"table":"${table}"`));
+const fault = ({ body }: { body: { errors: unknown[] } }): unknown => body.errors[0];
+
+beforeAll(async () => {
+  bench = await startBench();
+  await loadDemo(bench.sequelize);
+  const lesson = await bench.create();
+  const first = randomUUID();
+  await bench.send('PUT', `/api/readings/${first}`, readingOf(lesson, { note: 'æ “ø” 🧲' }));
+  await bench.send(
+    'PUT',
+    `/api/readings/${randomUUID()}`,
+    readingOf(lesson, { corrects: first, reason: 'slipped', withdrawn: true }),
+  );
+  const gone = readingOf(lesson, { levelId: randomUUID() });
+  const stray = await bench.send('PUT', `/api/readings/${randomUUID()}?of=${lesson.id}`, gone);
+  expect(stray.status).toBe(202);
+  await bench.send('GET', `/api/investigations/${lesson.id}/room`);
+  await bench.sequelize.query(
+    `INSERT INTO votes SELECT id, gen_random_uuid(), 0, now() FROM polls LIMIT 1`,
+  );
+  lines = await download();
+  await bench.app.close();
+  bench = await startBench();
+});
+afterAll(() => bench.app.close());
+
+describe('everything as one file', () => {
+  it('has every table, and nothing of pass phrases or sessions', () => {
+    expect(JSON.parse(lines[0]!)).toMatchObject({ format: 'nab-everything', version: 1 });
+    const end = JSON.parse(lines.at(-1)!) as { rows: Record<string, number> };
+    const empty = Object.entries(end.rows).filter(([, count]) => count === 0);
+    expect(empty.map(([table]) => table)).toEqual(['shelf_removed']);
+    expect(lines).toHaveLength(2 + Object.values(end.rows).reduce((p, q) => p + q));
+    expect(lines.join()).not.toMatch(/pass_phrase|token_hash/);
+  });
+
+  it('leaves nothing where a line is wrong, and says which', async () => {
+    const head = lines[0]!;
+    const [design, ...others] = rowsOf('designs');
+    const [reading] = rowsOf('readings');
+    const broken = JSON.parse(design!) as { row: { document: { wire: { size: string } } } };
+    broken.row.document.wire.size = 'no wire';
+    const cases: [Buffer, { path: string; message: string | RegExp }][] = [
+      [Buffer.from('no file'), { path: 'file', message: /damaged/ }],
+      [gzipSync(`${head}\n`), { path: 'file', message: /not whole/ }],
+      [gzipSync(`${head}\n{"table"`), { path: 'file', message: /middle of a line/ }],
+      [gzipSync(`${lines.join('\n')}\n`).subarray(0, 900), { path: 'file', message: /damaged/ }],
+      [fileOf(['{}']), { path: 'line 1', message: /no file of everything/ }],
+      [
+        fileOf([head.replace(/"schema":"\d+/, '"schema":"9999')]),
+        { path: 'line 1', message: /newer/ },
+      ],
+      [fileOf([head, 'not JSON']), { path: 'line 2', message: 'Is not JSON.' }],
+      [fileOf([head, '{"table":"sessions","row":{}}']), { path: 'line 2', message: /no row of a/ }],
+      [
+        fileOf([head, design!.replace('"version"', '"edition"')]),
+        { path: 'line 2', message: 'There is no “edition” in designs.' },
+      ],
+      [
+        gzipSync(`${lines.join('\n')}\n`.replace('🧲', '🧯')),
+        { path: `line ${lines.length}`, message: /not as Nab wrote it/ },
+      ],
+      [fileOf([head, reading!]), { path: 'line 3', message: /does not fit/ }],
+      [
+        fileOf([head, ...others, JSON.stringify(broken)]),
+        { path: /^design .*wire/ as never, message: /./ },
+      ],
+    ];
+    for (const [file, { path, message }] of cases) {
+      const answer = await upload(file);
+      expect(answer.status, JSON.stringify(answer.body)).toBe(422);
+      expect(fault(answer)).toEqual({
+        path: typeof path === 'string' ? path : (expect.stringMatching(path) as unknown),
+        message: typeof message === 'string' ? message : expect.stringMatching(message),
+      });
+    }
+    for (const table of ['designs', 'classes', 'readings'])
+      expect(await bench.count(table)).toBe(0);
+  });
+
+  it('puts everything back into an empty Nab, byte for byte', async () => {
+    const answer = await upload(gzipSync(`${lines.join('\n')}\n`));
+    expect(answer.status, JSON.stringify(answer.body)).toBe(200);
+    expect(answer.body.there).toBe(0);
+    expect(answer.body.added.readings).toBe(rowsOf('readings').length);
+    expect(await download()).toEqual(lines);
+  });
+
+  it('adds what is missing and leaves what is there as it stands', async () => {
+    const shelf = (await bench.send('GET', '/api/shelf')).body as { id: string }[];
+    for (const { id } of shelf) await bench.send('DELETE', `/api/shelf/${id}`);
+    const { id } = JSON.parse(rowsOf('designs')[0]!).row as { id: string };
+    const { body } = await bench.send('GET', `/api/designs/${id}`);
+    const design = { ...body.design, name: 'Changed meanwhile' };
+    await bench.send('PUT', `/api/designs/${id}`, {
+      version: body.version,
+      actor: 'educator',
+      design,
+    });
+    const answer = await upload(gzipSync(`${lines.join('\n')}\n`));
+    expect(answer.body).toEqual({
+      added: { shelf_items: shelf.length },
+      there: lines.length - 2 - shelf.length,
+    });
+    expect(await bench.count('shelf_removed')).toBe(0);
+    const kept = await bench.send('GET', `/api/designs/${id}`);
+    expect(kept.body.design.name).toBe('Changed meanwhile');
+    // A reading that comes after it comes last.
+    const lesson = await bench.create();
+    const last = await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(lesson, {}));
+    const arrivals = rowsOf('readings').map((line) => JSON.parse(line).row.arrival as number);
+    expect(last.body.arrival).toBeGreaterThan(Math.max(...arrivals));
+  });
+});
