@@ -69,3 +69,28 @@ test('one with trials is not deleted without a question', async ({ page, request
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(row).toHaveCount(1);
 });
+
+test('everything is one file, and what is missing is put back from it', async ({
+  page,
+  request,
+}) => {
+  await page.goto('/');
+  const file = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download everything' }).click();
+  const path = await (await file).path();
+  const shelf = (await (await request.get('/api/shelf')).json()) as { id: string }[];
+  for (const { id } of shelf.slice(0, 3)) await request.delete(`/api/shelf/${id}`);
+  const choose = page.getByLabel('Put back from a file: the file');
+  await choose.setInputFiles(path);
+  await expect(page.getByText(/^Put back: 3 shelf items\. \d+ rows were there/)).toBeVisible();
+  const after = (await (await request.get('/api/shelf')).json()) as { id: string }[];
+  expect(after.map(({ id }) => id)).toEqual(expect.arrayContaining(shelf.map(({ id }) => id)));
+  await choose.setInputFiles(path);
+  await expect(page.getByText(/^Nothing was missing: /)).toBeVisible();
+  await choose.setInputFiles({
+    name: 'holiday.gz',
+    mimeType: 'application/gzip',
+    buffer: Buffer.from('no such file'),
+  });
+  await expect(page.getByText(/Nothing was put back\. file: It is damaged/)).toBeVisible();
+});

@@ -1,6 +1,7 @@
 import type { FastifyPluginAsync } from 'fastify';
 import type { Readable } from 'node:stream';
 import type { Sequelize } from 'sequelize';
+import { ProblemError } from '../problems/index.js';
 import { EDUCATORS } from '../roles/index.js';
 import { putBack } from './read.js';
 import { archiveOf } from './write.js';
@@ -10,7 +11,8 @@ export const archiveRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
   app,
   { sequelize },
 ) => {
-  // It is read as it comes: no more of it is held than a few lines.
+  // It is read as it comes: no more of it is held than a few lines. Nothing else is taken here.
+  app.removeAllContentTypeParsers();
   app.addContentTypeParser('application/gzip', (_request, payload, done) => done(null, payload));
 
   app.get('/archive', { config: EDUCATORS }, (request, reply) => {
@@ -23,7 +25,8 @@ export const archiveRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
       );
   });
 
-  app.post<{ Body: Readable }>('/archive', { config: EDUCATORS }, ({ body }) =>
-    putBack(sequelize, body),
-  );
+  app.post<{ Body: Readable | undefined }>('/archive', { config: EDUCATORS }, ({ body }) => {
+    if (!body) throw new ProblemError('MALFORMED', { detail: 'No file was sent.' });
+    return putBack(sequelize, body);
+  });
 };

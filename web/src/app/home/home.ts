@@ -28,6 +28,7 @@ import { Server } from '../server';
 import { Told, ToldPlace } from '../told';
 import { howMany } from '@nab/words';
 import { planAgain } from './again';
+import { Everything } from './everything';
 import { Sketch } from './sketch';
 import { remember, remembered } from '../remembered';
 
@@ -46,6 +47,7 @@ const WAYS = [
 @Component({
   selector: 'nab-home',
   imports: [
+    Everything,
     FormsModule,
     MenuItem,
     MenuList,
@@ -214,7 +216,7 @@ export class Home {
     }
   }
 
-  private async load(): Promise<void> {
+  protected async load(): Promise<void> {
     try {
       this.list.set(await firstValueFrom(this.server.investigations()));
     } catch {

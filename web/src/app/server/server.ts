@@ -1,6 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  ArchiveResult,
   BenchSpot,
   CodeBody,
   DesignSummary,
@@ -35,6 +36,7 @@ import { catchError, ReplaySubject, Subject, timeout, type Observable } from 'rx
 import { ServerAway, ServerFault, ServerRefusal } from './outcomes';
 
 const PATIENCE_MS = 15_000;
+const PATIENCE_WITH_A_FILE_MS = 600_000;
 
 /** Nab's API. Errors are ServerAway or ServerRefusal, nothing else. */
 @Injectable({ providedIn: 'root' })
@@ -190,9 +192,16 @@ export class Server {
     return this.guard(this.http.put<T>(path, body));
   }
 
-  private guard<T>(request: Observable<T>): Observable<T> {
+  /** Puts back from a file of everything what is missing. */
+  putBack(file: Blob): Observable<ArchiveResult> {
+    const headers = { 'content-type': 'application/gzip' };
+    const answer = this.http.post<ArchiveResult>('/api/archive', file, { headers });
+    return this.guard(answer, PATIENCE_WITH_A_FILE_MS);
+  }
+
+  private guard<T>(request: Observable<T>, patience = PATIENCE_MS): Observable<T> {
     return request.pipe(
-      timeout(PATIENCE_MS),
+      timeout(patience),
       catchError((error: unknown) => {
         const outcome = toOutcome(error);
         if (outcome instanceof ServerRefusal && outcome.problem.code === 'SIGN_IN') {

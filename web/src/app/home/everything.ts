@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import type { ArchiveResult } from '@nab/contract';
+import { howMany } from '@nab/words';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
+import { firstValueFrom } from 'rxjs';
+import { UploadName } from '../accessibility';
+import { Notice } from '../notices';
+import { Server, ServerRefusal } from '../server';
+
+/** What a table holds, by the word that people have for one of it; other tables are parts of these. */
+const WORDS = {
+  investigations: 'investigation',
+  designs: 'design',
+  readings: 'reading',
+  predictions: 'prediction',
+  shelf_items: 'shelf item',
+} as const;
+
+/** Everything in Nab as one file, and the way back from it. */
+@Component({
+  selector: 'nab-everything',
+  imports: [Notice, NzButtonModule, NzUploadModule, UploadName],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      margin-top: 32px;
+      padding-top: 16px;
+      border-top: 1px solid var(--nab-grid);
+    }
+    h2 {
+      margin: 0;
+      font-size: 17px;
+    }
+    p {
+      margin: 0;
+      max-width: 70ch;
+    }
+  `,
+  template: `
+    <h2>Everything in this Nab</h2>
+    <p class="nab-soft">
+      All investigations, designs, readings and the shelf in one file. Putting back adds what is
+      missing, changes nothing that is there, and takes nothing away.
+    </p>
+    <div class="nab-row">
+      <a nz-button href="/api/archive" download>Download everything</a>
+      <nz-upload
+        nabLabel="Put back from a file"
+        nzAccept=".gz,application/gzip"
+        [nzShowUploadList]="false"
+        [nzDisabled]="busy()"
+        [nzBeforeUpload]="take"
+      >
+        <span class="ant-btn ant-btn-default">{{
+          busy() ? 'Putting back …' : 'Put back from a file'
+        }}</span>
+      </nz-upload>
+    </div>
+    <div role="status">
+      @if (done(); as words) {
+        <nab-notice state="rest">{{ words }}</nab-notice>
+      }
+    </div>
+    @if (fault(); as words) {
+      <nab-notice state="stop">{{ words }}</nab-notice>
+    }
+  `,
+})
+export class Everything {
+  private readonly server = inject(Server);
+  protected readonly busy = signal(false);
+  protected readonly done = signal('');
+  protected readonly fault = signal('');
+  /** There may be more than before. */
+  readonly changed = output();
+
+  protected readonly take = (file: NzUploadFile): boolean => {
+    void this.putBack(file as unknown as File);
+    return false;
+  };
+
+  private async putBack(file: File): Promise<void> {
+    this.busy.set(true);
+    this.done.set('');
+    this.fault.set('');
+    try {
+      const result = await firstValueFrom(this.server.putBack(file));
+      this.done.set(wordsOf(result));
+      this.changed.emit();
+    } catch (error) {
+      this.fault.set(`Nothing was put back. ${reasonOf(error)}`);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
+
+function wordsOf({ added, there }: ArchiveResult): string {
+  const kinds = Object.entries(WORDS).filter(([table]) => (added[table] ?? 0) > 0);
+  const all = there === 1 ? 'One row was' : `${there} rows were`;
+  if (Object.keys(added).length === 0) return `Nothing was missing: ${all} there already.`;
+  const listed = kinds.map(([table, word]) => howMany(added[table]!, word)).join(', ');
+  const what = listed === '' ? 'Some details' : listed;
+  return there === 0 ? `Put back: ${what}.` : `Put back: ${what}. ${all} there already.`;
+}
+
+function reasonOf(error: unknown): string {
+  if (!(error instanceof ServerRefusal)) return 'The server cannot be reached.';
+  const [first] = error.problem.errors ?? [];
+  return first ? `${first.path}: ${first.message}` : error.message;
+}
