@@ -4,6 +4,7 @@ export * from './design/index.js';
 export * from './experiments/index.js';
 export * from './field/index.js';
 export * from './fields/index.js';
+export * from './history/index.js';
 export * from './investigation/index.js';
 export * from './problem/index.js';
 export * from './room/index.js';

@@ -39,6 +39,7 @@ describe('migrations', () => {
       'classes',
       'designs',
       'failed_tries',
+      'history',
       'investigations',
       'levels',
       'polls',

@@ -102,6 +102,13 @@ export interface VersionedShelfItem {
   readonly item: ShelfItem;
 }
 
+/** What was taken off the shelf, and when. */
+export interface RemovedItem {
+  readonly id: string;
+  readonly item: ShelfItem;
+  readonly at: string;
+}
+
 /** An item that was stored earlier, with the keys that a later Nab added, at their defaults. */
 export function completeShelfItem(item: ShelfItem): ShelfItem {
   return shelfItemSchema.cast(item, { assert: false }) as ShelfItem;

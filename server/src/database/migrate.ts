@@ -14,6 +14,7 @@ import { lessonClock } from './migrations/0012-lesson-clock.js';
 import { order } from './migrations/0013-order.js';
 import { strays } from './migrations/0014-strays.js';
 import { corrections } from './migrations/0015-corrections.js';
+import { history } from './migrations/0016-history.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -33,6 +34,7 @@ export const MIGRATIONS: readonly Migration[] = [
   order,
   strays,
   corrections,
+  history,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

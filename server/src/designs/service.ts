@@ -6,6 +6,7 @@ import {
 } from '@nab/contract';
 import type { ExperimentId } from '@nab/core';
 import type { Sequelize } from 'sequelize';
+import { keepBefore } from '../history/index.js';
 import { ProblemError } from '../problems/index.js';
 import { findDesign, insertDesign, listDesigns, replaceDesign } from './repository.js';
 
@@ -36,7 +37,11 @@ export function designService(sequelize: Sequelize) {
           });
         }
         const written = await replaceDesign(id, version, design, actor, transaction);
-        if (written) return written;
+        if (written) {
+          const before = { version, document: current.design, actor };
+          await keepBefore({ kind: 'design', ref: id, ...before }, transaction);
+          return written;
+        }
         throw new ProblemError('STALE_VERSION', {
           detail: 'The design was changed elsewhere. Nothing was overwritten.',
           current: await findDesign(id, transaction),

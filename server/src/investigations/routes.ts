@@ -61,6 +61,10 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
     },
   );
 
+  app.get<ById>('/:id/history', { config: EDUCATORS, schema: { params: byId } }, ({ params }) =>
+    service.history(params.id),
+  );
+
   app.get<ById>(
     '/:id/trials.csv',
     { config: LOOKERS, schema: { params: byId } },

@@ -1,5 +1,6 @@
 import {
   experimentOf,
+  type EarlierState,
   type ExperimentDocument,
   type Investigation,
   type InvestigationSummary,
@@ -12,8 +13,10 @@ import {
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
 import { insertDesign } from '../designs/index.js';
+import { earlierOf, keepBefore, withChanges } from '../history/index.js';
 import { ProblemError } from '../problems/index.js';
 import {
+  findHead,
   findInvestigation,
   foreignIds,
   insertInvestigation,
@@ -23,6 +26,9 @@ import {
   replacePlan,
   writePlace,
 } from './repository.js';
+
+/** More than anybody looks through. */
+const MOST_EARLIER = 200;
 
 /** What can be done with investigations; each call is one transaction. */
 export function investigationService(sequelize: Sequelize) {
@@ -73,6 +79,15 @@ export function investigationService(sequelize: Sequelize) {
         if (!(await writePlace(id, place, transaction))) throw new ProblemError('NOT_FOUND');
       }),
 
+    /** How plan and design were before, the newest change first. */
+    history: (id: string): Promise<EarlierState[]> =>
+      sequelize.transaction(async (transaction) => {
+        const head = await findHead(id, transaction);
+        if (!head) throw new ProblemError('NOT_FOUND');
+        const rows = await earlierOf([id, head.design.id], MOST_EARLIER, transaction);
+        return withChanges(rows, { plan: { ...head.plan }, design: { ...head.design.design } });
+      }),
+
     async update(id: string, { version, plan, actor }: PlanUpdate): Promise<Investigation> {
       try {
         return await sequelize.transaction(async (transaction) => {
@@ -81,7 +96,11 @@ export function investigationService(sequelize: Sequelize) {
           await refuseForeign(id, plan, transaction);
           const written = await replacePlan(id, version, plan, actor, transaction);
           const current = await find(id, transaction);
-          if (written) return current;
+          if (written) {
+            const was = { version, document: before.plan, actor };
+            await keepBefore({ kind: 'plan', ref: id, ...was }, transaction);
+            return current;
+          }
           throw new ProblemError('STALE_VERSION', {
             detail: 'The question was changed elsewhere. Nothing was overwritten.',
             current,

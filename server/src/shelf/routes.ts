@@ -14,6 +14,8 @@ export const shelfRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 
   app.get('/', { config: BENCHES }, () => service.list());
 
+  app.get('/removed', { config: EDUCATORS }, () => service.removed());
+
   app.put<ById & { Body: ShelfUpdate }>(
     '/:id',
     { config: EDUCATORS, schema: { params: byId, body: shelfUpdateSchema } },

@@ -1,6 +1,13 @@
-import type { ShelfUpdate, VersionedShelfItem } from '@nab/contract';
+import {
+  completeShelfItem,
+  type RemovedItem,
+  type ShelfItem,
+  type ShelfUpdate,
+  type VersionedShelfItem,
+} from '@nab/contract';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize } from 'sequelize';
+import { keepBefore, removedFromShelf } from '../history/index.js';
 import { ProblemError } from '../problems/index.js';
 import {
   findShelfItem,
@@ -11,10 +18,23 @@ import {
   wasRemoved,
 } from './repository.js';
 
+/** The shelf is the educator’s alone. */
+const OF_THE_SHELF = { kind: 'shelf', actor: 'educator' } as const;
+
 /** What can be done with the shelf; each call is one transaction. */
 export function shelfService(sequelize: Sequelize) {
   return {
     list: (): Promise<VersionedShelfItem[]> => sequelize.transaction(listShelf),
+
+    /** What was taken off and is not back, as it was. */
+    removed: (): Promise<RemovedItem[]> =>
+      sequelize.transaction(async (transaction) =>
+        (await removedFromShelf(transaction)).map(({ ref, document, at }) => ({
+          id: ref,
+          item: completeShelfItem(document as unknown as ShelfItem),
+          at: at.toISOString(),
+        })),
+      ),
 
     /**
      * Puts something new on the shelf (version 0) or changes what stands there. What was taken off
@@ -33,7 +53,11 @@ export function shelfService(sequelize: Sequelize) {
         // The same request sent twice does no harm.
         if (isDeepStrictEqual(current.item, item)) return current;
         const written = await replaceShelfItem(id, version, item, transaction);
-        if (written) return written;
+        if (written) {
+          const before = { ...OF_THE_SHELF, ref: id, version, document: current.item };
+          await keepBefore(before, transaction);
+          return written;
+        }
         throw new ProblemError('STALE_VERSION', {
           detail: 'This was changed elsewhere. Nothing was overwritten.',
           current,
@@ -42,7 +66,14 @@ export function shelfService(sequelize: Sequelize) {
 
     remove: (id: string): Promise<void> =>
       sequelize.transaction(async (transaction) => {
-        if (!(await removeShelfItem(id, transaction))) throw new ProblemError('NOT_FOUND');
+        const current = await findShelfItem(id, transaction);
+        if (!current) throw new ProblemError('NOT_FOUND');
+        const { version, item } = current;
+        await keepBefore(
+          { ...OF_THE_SHELF, ref: id, version, document: item, removed: true },
+          transaction,
+        );
+        await removeShelfItem(id, transaction);
       }),
   };
 }

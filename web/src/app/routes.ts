@@ -141,6 +141,11 @@ const pages: Routes = [
         loadComponent: () => import('./wind/wind').then((m) => m.WindPage),
       },
       {
+        path: 'history',
+        title: 'History – Nab',
+        loadComponent: () => import('./history/history').then((m) => m.HistoryPage),
+      },
+      {
         path: 'room',
         title: 'Room – Nab',
         loadComponent: () => import('./room/room').then((m) => m.RoomPage),

@@ -6,6 +6,7 @@ import type {
   CodeBody,
   DesignSummary,
   DesignUpdate,
+  EarlierState,
   Investigation,
   InvestigationSummary,
   JoinBody,
@@ -18,6 +19,7 @@ import type {
   PollBody,
   Printing,
   Problem,
+  RemovedItem,
   RiskNote,
   Room,
   RoomBody,
@@ -75,6 +77,15 @@ export class Server {
   /** Archives, deletes or brings back an investigation. */
   move(id: string, body: PlaceBody): Observable<unknown> {
     return this.guard(this.http.put(`/api/investigations/${id}/place`, body));
+  }
+
+  /** How plan and design were before each change. */
+  history(id: string): Observable<EarlierState[]> {
+    return this.guard(this.http.get<EarlierState[]>(`/api/investigations/${id}/history`));
+  }
+
+  removedFromShelf(): Observable<RemovedItem[]> {
+    return this.guard(this.http.get<RemovedItem[]>('/api/shelf/removed'));
   }
 
   updateDesign(id: string, body: DesignUpdate): Observable<VersionedDesign> {

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract';
+import type { RemovedItem, ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { Server, ServerRefusal } from '../server';
@@ -17,6 +17,9 @@ export class ShelfStore {
   readonly fault = this.faultSignal.asReadonly();
   /** What was taken off last and can be put back. */
   readonly removed = this.takenOff.asReadonly();
+  private readonly goneSignal = signal<readonly RemovedItem[]>([]);
+  /** All that was ever taken off and is not back, the last first. */
+  readonly gone = this.goneSignal.asReadonly();
   readonly byKind = computed(() => {
     const kinds = new Map<ShelfKind, VersionedShelfItem[]>();
     for (const entry of this.itemsSignal() ?? []) {
@@ -52,20 +55,39 @@ export class ShelfStore {
       await firstValueFrom(this.server.removeFromShelf(entry.id));
       this.itemsSignal.update((items) => (items ?? []).filter(({ id }) => id !== entry.id));
       this.takenOff.set(entry);
+      const at = new Date().toISOString();
+      this.goneSignal.update((gone) => [{ id: entry.id, item: entry.item, at }, ...gone]);
+    });
+  }
+
+  async loadGone(): Promise<void> {
+    await this.guard(async () => {
+      const gone = await firstValueFrom(this.server.removedFromShelf());
+      this.goneSignal.set(gone.sort((p, q) => q.at.localeCompare(p.at)));
     });
   }
 
   /** Puts back what was taken off last. */
   putBack(): Promise<boolean> {
+    const entry = this.takenOff();
+    return entry ? this.putBackEach([entry]) : Promise.resolve(true);
+  }
+
+  /** Puts back things that were taken off, one after the other. */
+  async putBackEach(entries: readonly { id: string; item: ShelfItem }[]): Promise<boolean> {
+    for (const entry of entries) if (!(await this.putBackOne(entry))) return false;
+    return true;
+  }
+
+  private putBackOne(entry: { id: string; item: ShelfItem }): Promise<boolean> {
     return this.guard(async () => {
-      const entry = this.takenOff();
-      if (!entry) return;
       const body = { version: 0, item: entry.item, putBack: true };
       const stored = await firstValueFrom(
         this.server.put<VersionedShelfItem>(`/api/shelf/${entry.id}`, body),
       );
       this.itemsSignal.update((items) => [...(items ?? []), stored]);
-      this.takenOff.set(null);
+      this.goneSignal.update((gone) => gone.filter(({ id }) => id !== entry.id));
+      this.takenOff.update((last) => (last?.id === entry.id ? null : last));
     });
   }
 

@@ -7,6 +7,7 @@ import {
   type ShelfKind,
   type VersionedShelfItem,
 } from '@nab/contract';
+import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice, OpenDocuments } from '../notices';
 import { amountText, shelfText } from '@nab/words';
@@ -115,6 +116,37 @@ const EMPTY: Readonly<Record<ShelfKind, string>> = {
           }
         </section>
       }
+      @if (store.gone(); as gone) {
+        @if (gone.length > 0) {
+          <section aria-labelledby="gone">
+            <div class="board">
+              <h2 id="gone">Taken off</h2>
+              <button nz-button type="button" (click)="store.putBackEach(gone)">
+                Put all back
+              </button>
+            </div>
+            <ul>
+              @for (entry of gone; track entry.id) {
+                <li>
+                  <span class="name">{{ entry.item.name }}</span>
+                  <span class="nab-soft">{{ shelfText(entry.item) }}</span>
+                  <span class="nab-soft amount">{{ day(entry.at) }}</span>
+                  <span class="actions">
+                    <button
+                      nz-button
+                      type="button"
+                      [attr.aria-label]="'Put back ' + entry.item.name"
+                      (click)="store.putBackEach([entry])"
+                    >
+                      Put back
+                    </button>
+                  </span>
+                </li>
+              }
+            </ul>
+          </section>
+        }
+      }
     } @else if (!store.fault()) {
       <p class="nab-soft">Loading …</p>
     }
@@ -134,6 +166,11 @@ export class ShelfPage {
   constructor() {
     inject(OpenDocuments).show(null);
     void this.store.load();
+    void this.store.loadGone();
+  }
+
+  protected day(iso: string): string {
+    return format(new Date(iso), 'd MMM, HH:mm');
   }
 
   protected begin(kind: ShelfKind): void {

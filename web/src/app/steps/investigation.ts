@@ -123,9 +123,12 @@ import { howMany } from '@nab/words';
           </span>
           <nab-steps-rail [steps]="mySteps()" />
           @if (who.isEducator()) {
-            <nav class="beside" aria-label="In the room">
+            <nav class="beside" aria-label="Beside the steps">
               <a routerLink="room" routerLinkActive="here" ariaCurrentWhenActive="page">Room</a>
               <a routerLink="board" target="_blank">Board</a>
+              <a routerLink="history" routerLinkActive="here" ariaCurrentWhenActive="page"
+                >History</a
+              >
             </nav>
           }
         </aside>

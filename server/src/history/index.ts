@@ -1,0 +1,2 @@
+export { withChanges } from './changes.js';
+export { earlierOf, keepBefore, removedFromShelf } from './repository.js';
