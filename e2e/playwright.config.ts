@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM_ARGUMENTS } from '../tools/browser-arguments.mjs';
+import { chromiumPath, CHROMIUM_ARGUMENTS } from '../tools/browser-arguments.mjs';
 
 const baseURL = process.env['NAB_ADDRESS'];
 if (!baseURL) throw new Error('NAB_ADDRESS is not set: run the tests with npm test');
@@ -26,7 +26,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     trace: 'retain-on-first-failure',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: CHROMIUM_ARGUMENTS,
     },
   },

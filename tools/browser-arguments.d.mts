@@ -1,1 +1,2 @@
 export declare const CHROMIUM_ARGUMENTS: string[];
+export declare function chromiumPath(): string;

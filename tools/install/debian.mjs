@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { chromiumPath, WINDOWED, WINDOWLESS } from '../browser-arguments.mjs';
 
 const isRoot = process.getuid?.() === 0;
 
@@ -35,30 +36,32 @@ export function ensurePostgres() {
   install('PostgreSQL', ['postgresql', 'util-linux']);
 }
 
-/** Installs Debian's Chromium when it is missing; returns its path. */
+/** Installs Debian's Chromium without windows when it is missing; returns a path that is there. */
 export function ensureChromium() {
-  const path = '/usr/bin/chromium';
-  if (!existsSync(path)) install('Chromium', ['chromium', 'fonts-dejavu-core']);
-  return path;
+  if (!existsSync(WINDOWLESS)) {
+    const packages = ['chromium-headless-shell', 'fonts-dejavu-core'];
+    install('Chromium', packages, { needed: !existsSync(WINDOWED) });
+  }
+  return chromiumPath();
 }
 
-function install(what, packages) {
+function install(what, packages, { needed } = { needed: true }) {
   process.stderr.write(`Installing ${what} from Debian's packages …\n`);
-  apt(what, packages, ['update']);
-  apt(what, packages, ['install', '--yes', '--no-install-recommends', ...packages]);
+  const done = apt(['update']) && apt(['install', '--yes', '--no-install-recommends', ...packages]);
+  if (done || !needed) return;
+  process.stderr.write(
+    `${what} is missing and could not be installed. As an administrator run:\n` +
+      `  apt-get update && apt-get install --no-install-recommends ${packages.join(' ')}\n`,
+  );
+  process.exit(1);
 }
 
-function apt(what, packages, words) {
+function apt(words) {
   const options = ['-o', 'DPkg::Lock::Timeout=300', '-o', 'Acquire::Retries=3', '-qq'];
   const [program, prefix] = isRoot ? ['apt-get', []] : ['sudo', ['-n', '--', 'apt-get']];
   const result = spawnSync(program, [...prefix, ...options, ...words], {
     stdio: ['ignore', 2, 2],
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   });
-  if (result.status === 0) return;
-  process.stderr.write(
-    `${what} is missing and could not be installed. As an administrator run:\n` +
-      `  apt-get update && apt-get install --no-install-recommends ${packages.join(' ')}\n`,
-  );
-  process.exit(1);
+  return result.status === 0;
 }
