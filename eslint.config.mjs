@@ -62,6 +62,7 @@ const ORDER = {
   'server/src': [
     'problems',
     'database',
+    'schools',
     'plugins',
     'openapi',
     'roles',

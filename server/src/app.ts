@@ -17,6 +17,7 @@ import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
 import { EVERYBODY, roles, sessionRoutes } from './roles/index.js';
 import { roomRoutes } from './room/index.js';
+import { schools } from './schools/index.js';
 import { shelfRoutes } from './shelf/index.js';
 
 export interface AppOptions {
@@ -56,6 +57,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(problems);
   // What is sent again and again is text; what the build compressed is sent as it is.
   await app.register(compress, { encodings: ['gzip', 'deflate'], threshold: 1024 });
+  await app.register(schools);
   await app.register(security, { hosts, classroom: setting === 'classroom' });
   await app.register(roles, { setting });
   await app.register(validation);

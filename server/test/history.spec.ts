@@ -69,7 +69,7 @@ describe('how it was before', () => {
 
   it('has what was taken off the shelf until it is back', async () => {
     const id = crypto.randomUUID();
-    const [{ item }] = DEMO_SHELF;
+    const [item] = DEMO_SHELF;
     const put = await bench.send('PUT', `/api/shelf/${id}`, { version: 0, item });
     expect(put.status, put.text).toBe(200);
     await bench.send('DELETE', `/api/shelf/${id}`);

@@ -19,7 +19,7 @@ export async function* rowsOf(
   transaction: Transaction,
 ): AsyncGenerator<readonly string[]> {
   const cursor = `archive_${table}`;
-  const rows = `SELECT to_jsonb(t)::text AS row FROM ${table} t ORDER BY ${TABLES[table]}`;
+  const rows = `SELECT (to_jsonb(t) - 'school_id')::text AS row FROM ${table} t ORDER BY ${TABLES[table]}`;
   await sequelize.query(`DECLARE ${cursor} NO SCROLL CURSOR FOR ${rows}`, { transaction });
   for (;;) {
     const found = await sequelize.query<{ row: string }>(`FETCH ${AT_A_TIME} FROM ${cursor}`, {
@@ -40,7 +40,8 @@ export async function columnsOf(
 ): Promise<ReadonlySet<string>> {
   const found = await sequelize.query<{ name: string }>(
     `SELECT attname AS name FROM pg_attribute
-      WHERE attrelid = $table::regclass AND attnum > 0 AND NOT attisdropped`,
+      WHERE attrelid = $table::regclass AND attnum > 0 AND NOT attisdropped
+        AND attname <> 'school_id'`,
     { type: QueryTypes.SELECT, bind: { table }, transaction },
   );
   return new Set(found.map(({ name }) => name));

@@ -15,6 +15,7 @@ import { order } from './migrations/0013-order.js';
 import { strays } from './migrations/0014-strays.js';
 import { corrections } from './migrations/0015-corrections.js';
 import { history } from './migrations/0016-history.js';
+import { schools } from './migrations/0017-schools.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -35,6 +36,7 @@ export const MIGRATIONS: readonly Migration[] = [
   strays,
   corrections,
   history,
+  schools,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */
@@ -58,6 +60,8 @@ export async function migrate(
 ): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
+    // A migration changes the rows of every school.
+    await sequelize.query(`SET LOCAL nab.school = 'all'`, { transaction });
     const storage = migrationTable(sequelize, transaction);
     const umzug = new Umzug({
       migrations: MIGRATIONS.map(({ name, up, down }) => ({

@@ -163,6 +163,9 @@ export class SchoolRow extends Model<
 > {
   declare id: string;
   declare passPhrase: string | null;
+  declare name: CreationOptional<string>;
+  /** The name under which browsers reach it; null: any that is no other school’s. */
+  declare host: CreationOptional<string | null>;
 }
 
 export class RoomRow extends Model<InferAttributes<RoomRow>, InferCreationAttributes<RoomRow>> {
@@ -322,7 +325,12 @@ export function defineModels(sequelize: Sequelize): void {
   );
   ShelfRemovedRow.init({ id: key() }, { sequelize, tableName: 'shelf_removed', timestamps: false });
   SchoolRow.init(
-    { id: key(), passPhrase: DataTypes.TEXT },
+    {
+      id: key(),
+      passPhrase: DataTypes.TEXT,
+      name: { ...text(), defaultValue: '' },
+      host: DataTypes.TEXT,
+    },
     { sequelize, tableName: 'schools', timestamps: false },
   );
   RoomRow.init(

@@ -1,5 +1,6 @@
 import type { LiveEvent } from '@nab/contract';
 import type { Sequelize } from 'sequelize';
+import { inSchool } from '../database/index.js';
 import { isKept, readChanges } from './repository.js';
 import { tellingsOf } from './tellings.js';
 
@@ -24,8 +25,10 @@ export class Feed {
   private waiting = false;
   private timer: NodeJS.Timeout | null = null;
 
+  /** @param school whose changes it reads, whoever has it look. */
   constructor(
     private readonly sequelize: Sequelize,
+    private readonly school: string,
     private readonly failed: (error: unknown) => void,
   ) {}
 
@@ -93,7 +96,7 @@ export class Feed {
   }
 
   private inTurn(work: () => Promise<void>): Promise<void> {
-    const mine = this.queue.then(work);
+    const mine = this.queue.then(() => inSchool(this.school, work));
     this.queue = mine.catch((error: unknown) => {
       this.waiting = false;
       this.failed(error);

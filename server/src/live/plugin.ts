@@ -1,7 +1,9 @@
 import sse from '@fastify/sse';
 import plugin from 'fastify-plugin';
 import type { Sequelize } from 'sequelize';
-import { Feed } from './feed.js';
+import { inSchool } from '../database/index.js';
+import { allSchools } from '../schools/index.js';
+import { Feeds } from './feeds.js';
 import { pruneChanges } from './repository.js';
 import { liveRoutes } from './routes.js';
 import { Wake } from './wake.js';
@@ -16,19 +18,21 @@ const PRUNE_MS = 3_600_000;
 export const live = plugin<{ sequelize: Sequelize; databaseUrl: string }>(
   async (app, { sequelize, databaseUrl }) => {
     const failed = (error: unknown): void => app.log.warn({ err: error }, 'live changes');
-    const feed = new Feed(sequelize, failed);
-    const wake = new Wake(sequelize, databaseUrl, () => feed.look(), failed);
+    const feeds = new Feeds(sequelize, failed);
+    const wake = new Wake(sequelize, databaseUrl, () => feeds.look(), failed);
     await app.register(sse, { heartbeatInterval: BEAT_MS });
-    await app.register(liveRoutes, { prefix: '/api', feed });
+    await app.register(liveRoutes, { prefix: '/api', feeds });
 
     app.addHook('onResponse', async ({ method }, { statusCode }) => {
       if (method !== 'GET' && method !== 'HEAD' && statusCode < 400) wake.announce();
     });
-    const sweep = setInterval(() => feed.look(), SWEEP_MS).unref();
-    const prune = setInterval(
-      () => void pruneChanges(sequelize, KEPT_DAYS).catch(failed),
-      PRUNE_MS,
-    ).unref();
+    const sweep = setInterval(() => feeds.look(), SWEEP_MS).unref();
+    const pruneAll = async (): Promise<void> => {
+      for (const id of await allSchools()) {
+        await inSchool(id, () => pruneChanges(sequelize, KEPT_DAYS));
+      }
+    };
+    const prune = setInterval(() => void pruneAll().catch(failed), PRUNE_MS).unref();
     app.addHook('onReady', async () => {
       // Nobody waits for it: without it the sweep tells.
       void wake.listen();
@@ -36,7 +40,7 @@ export const live = plugin<{ sequelize: Sequelize; databaseUrl: string }>(
     app.addHook('onClose', async () => {
       clearInterval(sweep);
       clearInterval(prune);
-      feed.end();
+      feeds.end();
       await wake.end();
     });
   },

@@ -4,7 +4,8 @@ import { object, string } from 'yup';
 import { byId, type ById } from '../plugins/index.js';
 import { LOOKERS, stillIn, type Who } from '../roles/index.js';
 import { roomFor } from '../room/index.js';
-import type { Feed, Listener } from './feed.js';
+import type { Listener } from './feed.js';
+import type { Feeds } from './feeds.js';
 
 /** A number of a transaction, as `/api/investigations/:id` gives it. */
 const PLACE = /^\d{1,18}$/;
@@ -18,7 +19,7 @@ const CHECK_MS = 10_000;
  * `/api/investigations/:id/events`: what changes in an investigation, as server-sent events. The id
  * of the last one, or `?since=` of what was read whole, is where it goes on after a break.
  */
-export const liveRoutes: FastifyPluginAsync<{ feed: Feed }> = async (app, { feed }) => {
+export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { feeds }) => {
   const open = new Set<FastifyReply>();
   app.addHook('preClose', async () => {
     for (const reply of open) reply.sse.close();
@@ -28,7 +29,8 @@ export const liveRoutes: FastifyPluginAsync<{ feed: Feed }> = async (app, { feed
     '/investigations/:id/events',
     { sse: 'only', config: LOOKERS, schema: { params: byId, querystring: since } },
     async (request, reply) => {
-      const { params, query, who } = request;
+      const { params, query, who, school } = request;
+      const feed = feeds.of(school);
       const last = reply.sse.lastEventId ?? query.since ?? null;
       const listener: Listener = {
         investigationId: params.id,

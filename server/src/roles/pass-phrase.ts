@@ -1,12 +1,9 @@
 import { hash, verify } from '@node-rs/argon2';
 import { timingSafeEqual } from 'node:crypto';
-import { SchoolRow, SessionRow } from '../database/index.js';
-
-/** There is one school in a database for now. */
-const SCHOOL = '00000000-0000-4000-8000-000000000001';
+import { currentSchool, SchoolRow, SessionRow } from '../database/index.js';
 
 const stored = async (): Promise<string | null> =>
-  (await SchoolRow.findByPk(SCHOOL, { rejectOnEmpty: true })).passPhrase;
+  (await SchoolRow.findByPk(currentSchool(), { rejectOnEmpty: true })).passPhrase;
 
 export const isPassPhraseSet = async (): Promise<boolean> => (await stored()) !== null;
 
@@ -20,21 +17,24 @@ export async function isPassPhrase(phrase: string): Promise<boolean> {
 
 /** Argon2id with the library's parameters: 19 MiB, two passes, as OWASP's cheat sheet has it. */
 export async function setPassPhrase(phrase: string): Promise<void> {
-  await SchoolRow.update({ passPhrase: await hash(tidy(phrase)) }, { where: { id: SCHOOL } });
+  await SchoolRow.update(
+    { passPhrase: await hash(tidy(phrase)) },
+    { where: { id: currentSchool() } },
+  );
 }
 
 /** Sets the first one; false where there is one already. */
 export async function setFirstPassPhrase(phrase: string): Promise<boolean> {
   const [count] = await SchoolRow.update(
     { passPhrase: await hash(tidy(phrase)) },
-    { where: { id: SCHOOL, passPhrase: null } },
+    { where: { id: currentSchool(), passPhrase: null } },
   );
   return count > 0;
 }
 
 /** Whoever sits at the machine may forget it; every session ends with it. */
 export async function forgetPassPhrase(): Promise<void> {
-  await SchoolRow.update({ passPhrase: null }, { where: { id: SCHOOL } });
+  await SchoolRow.update({ passPhrase: null }, { where: { id: currentSchool() } });
   await SessionRow.destroy({ where: {} });
 }
 

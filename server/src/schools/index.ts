@@ -1,0 +1,2 @@
+export { schools } from './plugin.js';
+export { addSchool, allSchools } from './repository.js';

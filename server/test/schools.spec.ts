@@ -1,0 +1,192 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { QueryTypes } from 'sequelize';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Investigation } from '@nab/contract';
+import { inSchool } from '../src/database/index.js';
+import { OF_A_SCHOOL } from '../src/database/migrations/0017-schools.js';
+import { loadDemo } from '../src/demo/load.js';
+import { readChanges } from '../src/live/repository.js';
+import { setFirstPassPhrase } from '../src/roles/index.js';
+import { addSchool } from '../src/schools/index.js';
+import { databaseUrl, readingOf, startBench, type Bench } from './harness.js';
+
+const HOST = 'harbour.test';
+let bench: Bench;
+/** Of the first school. */
+let lesson: Investigation;
+let harbour: string;
+
+beforeAll(async () => {
+  bench = await startBench();
+  harbour = await addSchool('Harbour School', HOST);
+  await loadDemo(bench.sequelize);
+  lesson = await bench.create();
+  const url = `/api/readings/${randomUUID()}`;
+  await bench.send('PUT', url, readingOf(lesson, {}));
+  await bench.send('PUT', `/api/readings/${randomUUID()}?of=${lesson.id}`, {
+    ...readingOf(lesson, {}),
+    levelId: randomUUID(),
+  });
+  await bench.send('GET', `/api/investigations/${lesson.id}/room`);
+  const plan = { ...lesson.plan, title: 'Another' };
+  await bench.send('PUT', `/api/investigations/${lesson.id}`, {
+    version: 1,
+    actor: 'educator',
+    plan,
+  });
+  await bench.sequelize.query('INSERT INTO shelf_removed VALUES (gen_random_uuid())');
+  await bench.sequelize.query(
+    `INSERT INTO votes (poll_id, voter, choice, received_at)
+       SELECT id, gen_random_uuid(), 0, now() FROM polls LIMIT 1`,
+  );
+  await bench.sequelize.query(
+    `INSERT INTO sessions (token_hash, role, expires_at) VALUES ('x', 'educator', now())`,
+  );
+});
+afterAll(() => bench.app.close());
+
+/** A request from a browser of the second school. */
+async function ask(method: 'GET' | 'PUT' | 'POST' | 'DELETE', url: string, body?: object) {
+  const payload = body && { payload: body };
+  const answer = await bench.app.inject({ method, url, headers: { host: HOST }, ...payload });
+  return { status: answer.statusCode, text: answer.body };
+}
+
+const asHarbour = <T>(sql: string): Promise<T[]> =>
+  inSchool(harbour, () =>
+    bench.sequelize.query(sql, { type: QueryTypes.SELECT }),
+  ) as unknown as Promise<T[]>;
+
+describe('two schools in one database', () => {
+  it('see nothing of each other over any route', async () => {
+    const { id, plan, design } = lesson;
+    const item = ((await bench.send('GET', '/api/shelf')).body as { id: string }[])[0]!;
+    for (const list of ['investigations', 'designs', 'classes', 'shelf', 'shelf/removed']) {
+      expect(await ask('GET', `/api/${list}`), list).toEqual({ status: 200, text: '[]' });
+    }
+    const own = ['', '/history', '/trials.csv', '/sheets.pdf', '/room', '/strays'];
+    for (const part of own) {
+      const { status, text } = await ask('GET', `/api/investigations/${id}${part}`);
+      expect(part === '/strays' ? [404, text] : [status, '[]'], part).toEqual([404, '[]']);
+    }
+    expect((await ask('GET', `/api/designs/${design.id}`)).status).toBe(404);
+    const change = { version: 2, actor: 'educator', plan };
+    expect((await ask('PUT', `/api/investigations/${id}`, change)).status).toBe(404);
+    expect((await ask('PUT', `/api/investigations/${id}/place`, { place: 'deleted' })).status).toBe(
+      404,
+    );
+    expect((await ask('DELETE', `/api/shelf/${item.id}`)).status).toBe(404);
+    const reading = readingOf(lesson, {});
+    for (const of of ['', `?of=${id}`]) {
+      expect((await ask('PUT', `/api/readings/${randomUUID()}${of}`, reading)).status).toBe(404);
+    }
+    const rows = (await bench.app.inject({ url: '/api/archive', headers: { host: HOST } }))
+      .rawPayload;
+    expect(rows.length).toBeLessThan(600);
+    expect((await bench.send('GET', `/api/investigations/${id}`)).body.readings).toHaveLength(1);
+  });
+
+  it('each have their own, under their own names', async () => {
+    const made = await ask('POST', '/api/investigations', {
+      id: randomUUID(),
+      design: lesson.design.design,
+      plan: {
+        ...lesson.plan,
+        title: 'Of the harbour',
+        class: { ...lesson.plan.class, id: randomUUID() },
+        groups: [{ id: randomUUID(), name: 'Gulls' }],
+        levels: lesson.plan.levels.map((level) => ({ ...level, id: randomUUID() })),
+      },
+      actor: 'educator',
+    });
+    expect(made.status, made.text).toBe(201);
+    const titles = async (text: string) =>
+      (JSON.parse(text) as { title: string }[]).map(({ title }) => title);
+    expect(await titles((await ask('GET', '/api/investigations')).text)).toEqual([
+      'Of the harbour',
+    ]);
+    const first = await bench.send('GET', '/api/investigations');
+    expect(await titles(first.text)).not.toContain('Of the harbour');
+    const told = await inSchool(harbour, () => readChanges(bench.sequelize, '1', [lesson.id]));
+    expect(told.changes).toEqual([]);
+    expect((await readChanges(bench.sequelize, '1', [lesson.id])).changes.length).toBeGreaterThan(
+      0,
+    );
+  });
+
+  it('have a pass phrase each', async () => {
+    await setFirstPassPhrase('tidepool at low water');
+    await inSchool(harbour, () => setFirstPassPhrase('gulls over the quay'));
+    const signIn = async (host: string, passPhrase: string) => {
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/session',
+        headers: { host },
+        payload: { passPhrase },
+      });
+      return answer.statusCode;
+    };
+    expect(await signIn(HOST, 'tidepool at low water')).not.toBe(200);
+    expect(await signIn(HOST, 'gulls over the quay')).toBe(200);
+    expect(await signIn('localhost', 'gulls over the quay')).not.toBe(200);
+  });
+});
+
+describe('the fence in the database', () => {
+  it('stands around every table but those that are nobody’s', async () => {
+    const open = await asHarbour<{ name: string }>(
+      `SELECT relname AS name FROM pg_class
+        WHERE relnamespace = 'public'::regnamespace AND relkind = 'r'
+          AND NOT (relrowsecurity AND relforcerowsecurity)
+        ORDER BY relname`,
+    );
+    expect(open.map(({ name }) => name)).toEqual([
+      'changes_floor',
+      'failed_tries',
+      'schema_migrations',
+      'schools',
+    ]);
+  });
+
+  it.each(OF_A_SCHOOL)('lets nobody at the %s of another school', async (table) => {
+    const mine = `school_id <> '${harbour}'`;
+    expect(await bench.count(table), 'there is something to be seen').toBeGreaterThan(0);
+    expect(await asHarbour(`SELECT * FROM ${table} WHERE ${mine}`)).toEqual([]);
+    for (const change of [
+      `UPDATE ${table} SET school_id = school_id WHERE ${mine} RETURNING 1 AS one`,
+      `DELETE FROM ${table} WHERE ${mine} RETURNING 1 AS one`,
+    ]) {
+      expect(await asHarbour(change)).toEqual([]);
+    }
+    const columns = await asHarbour<{ names: string }>(
+      `SELECT string_agg(quote_ident(attname), ', ') AS names FROM pg_attribute
+        WHERE attrelid = '${table}'::regclass AND attnum > 0 AND NOT attisdropped`,
+    );
+    const { names } = columns[0]!;
+    const row = await bench.sequelize.query<{ row: string }>(
+      `SELECT to_jsonb(t)::text AS row FROM ${table} t LIMIT 1`,
+      { type: QueryTypes.SELECT },
+    );
+    await expect(
+      inSchool(harbour, () =>
+        bench.sequelize.query(
+          `INSERT INTO ${table} (${names})
+             SELECT ${names} FROM jsonb_populate_record(NULL::${table}, $row::jsonb)`,
+          { bind: row[0]! },
+        ),
+      ),
+    ).rejects.toThrow(/row-level security/);
+  });
+
+  it('shows nothing to a connection that does not say whose it is', async () => {
+    const client = new pg.Client({ connectionString: databaseUrl() });
+    await client.connect();
+    try {
+      const { rows } = await client.query<{ n: number }>('SELECT count(*)::int AS n FROM readings');
+      expect(rows[0]!.n).toBe(0);
+    } finally {
+      await client.end();
+    }
+  });
+});
