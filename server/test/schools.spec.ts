@@ -133,6 +133,40 @@ describe('two schools in one database', () => {
   });
 });
 
+describe('every query', () => {
+  it('that reads or changes what is some school’s carries whose it is', async () => {
+    const asked: string[] = [];
+    const { options } = bench.sequelize as unknown as {
+      options: { logging: false | ((sql: string) => void) };
+    };
+    options.logging = (sql) => asked.push(sql);
+    const { id, plan, design } = lesson;
+    for (const part of ['', '/history', '/trials.csv', '/room', '/strays', '/sheets.pdf']) {
+      await bench.send('GET', `/api/investigations/${id}${part}`);
+    }
+    for (const list of [
+      'investigations',
+      'designs',
+      'classes',
+      'shelf',
+      'shelf/removed',
+      'risk-notes',
+    ])
+      await bench.send('GET', `/api/${list}`);
+    await bench.send('PUT', `/api/investigations/${id}`, { version: 2, actor: 'educator', plan });
+    const body = { version: 1, actor: 'educator', design: design.design };
+    await bench.send('PUT', `/api/designs/${design.id}`, body);
+    await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(lesson, {}));
+    await bench.send('GET', '/api/archive');
+    await readChanges(bench.sequelize, '1', [id]);
+    options.logging = false;
+    const tables = new RegExp(`\\b(FROM|JOIN|UPDATE) "?(${OF_A_SCHOOL.join('|')})\\b`);
+    const touching = asked.filter((sql) => tables.test(sql));
+    expect(touching.length).toBeGreaterThan(40);
+    expect(touching.filter((sql) => !/school_id = current_school\(\)/.test(sql))).toEqual([]);
+  });
+});
+
 describe('the fence in the database', () => {
   it('stands around every table but those that are nobody’s', async () => {
     const open = await asHarbour<{ name: string }>(

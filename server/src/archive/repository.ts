@@ -19,7 +19,8 @@ export async function* rowsOf(
   transaction: Transaction,
 ): AsyncGenerator<readonly string[]> {
   const cursor = `archive_${table}`;
-  const rows = `SELECT (to_jsonb(t) - 'school_id')::text AS row FROM ${table} t ORDER BY ${TABLES[table]}`;
+  const rows = `SELECT (to_jsonb(t) - 'school_id')::text AS row FROM ${table} t
+    WHERE t.school_id = current_school() ORDER BY ${TABLES[table]}`;
   await sequelize.query(`DECLARE ${cursor} NO SCROLL CURSOR FOR ${rows}`, { transaction });
   for (;;) {
     const found = await sequelize.query<{ row: string }>(`FETCH ${AT_A_TIME} FROM ${cursor}`, {
@@ -64,7 +65,8 @@ export async function addRows(
   const unless =
     // What lies on the shelf was not removed from it.
     table === 'shelf_removed'
-      ? 'WHERE NOT EXISTS (SELECT FROM shelf_items s WHERE s.id = r.id)'
+      ? `WHERE NOT EXISTS (
+        SELECT FROM shelf_items s WHERE s.id = r.id AND s.school_id = current_school())`
       : '';
   const added = await sequelize.query<{ id: string | null }>(
     `INSERT INTO ${table} (${columns})
@@ -78,9 +80,12 @@ export async function addRows(
 
 /** What came back to the shelf is no longer removed; what arrives next comes after all there is. */
 export async function settle(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query('DELETE FROM shelf_removed r USING shelf_items s WHERE s.id = r.id', {
-    transaction,
-  });
+  await sequelize.query(
+    'DELETE FROM shelf_removed r USING shelf_items s WHERE s.id = r.id AND r.school_id = current_school()',
+    {
+      transaction,
+    },
+  );
   await sequelize.query(
     `SELECT setval('records_arrived', greatest(nextval('records_arrived'),
        (SELECT coalesce(max(arrival), 0) + 1 FROM readings),

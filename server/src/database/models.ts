@@ -18,6 +18,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
+import { askForOwnRows } from './own-rows.js';
 
 export class DesignRow extends Model<
   InferAttributes<DesignRow>,
@@ -214,7 +215,7 @@ const arrival = () => ({
 });
 const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 
-/** Binds the models to a connection; the tables themselves are made by the migrations. */
+/** Binds the models to a connection, each asking for the rows of one school; the tables themselves are made by the migrations. */
 export function defineModels(sequelize: Sequelize): void {
   DesignRow.init(
     {
@@ -393,4 +394,7 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'readings', timestamps: false },
   );
+  for (const model of Object.values(sequelize.models)) {
+    if (model !== SchoolRow) askForOwnRows(model as never);
+  }
 }

@@ -35,7 +35,8 @@ export async function listDesigns(
     `SELECT d.id, d.version, d.experiment, d.document ->> 'name' AS name,
        d.updated_at AS "updatedAt"
      FROM designs d
-     WHERE NOT EXISTS (SELECT FROM investigations i WHERE i.design_id = d.id)
+     WHERE d.school_id = current_school()
+       AND NOT EXISTS (SELECT FROM investigations i WHERE i.design_id = d.id)
        AND ($experiment::text IS NULL OR d.experiment = $experiment)
      ORDER BY d.updated_at DESC, d.id`,
     { type: QueryTypes.SELECT, bind: { experiment }, transaction },

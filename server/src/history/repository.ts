@@ -23,7 +23,7 @@ export async function keepBefore(
        SELECT $kind, $ref::uuid, $version::integer, $document::jsonb, $actor, $removed::boolean
         WHERE $removed::boolean OR NOT EXISTS (
           SELECT FROM history h
-           WHERE h.ref = $ref::uuid AND h.kind = $kind AND h.actor = $actor AND NOT h.removed
+           WHERE h.school_id = current_school() AND h.ref = $ref::uuid AND h.kind = $kind AND h.actor = $actor AND NOT h.removed
              AND h.at > now() - interval '${ONE_CHANGE}')`,
     {
       bind: { kind, ref, version, document: JSON.stringify(document), actor, removed },
@@ -51,7 +51,7 @@ export function earlierOf(
   transaction: Transaction,
 ): Promise<EarlierRow[]> {
   return sequelizeOf(transaction).query<EarlierRow>(
-    `SELECT ${COLUMNS} FROM history h WHERE h.ref = ANY ($refs::uuid[])
+    `SELECT ${COLUMNS} FROM history h WHERE h.school_id = current_school() AND h.ref = ANY ($refs::uuid[])
       ORDER BY h.id DESC LIMIT $most::integer`,
     { type: QueryTypes.SELECT, bind: { refs: [...refs], most }, transaction },
   );
@@ -61,7 +61,7 @@ export function earlierOf(
 export function removedFromShelf(transaction: Transaction): Promise<EarlierRow[]> {
   return sequelizeOf(transaction).query<EarlierRow>(
     `SELECT DISTINCT ON (h.ref) ${COLUMNS} FROM history h
-      WHERE h.kind = 'shelf' AND h.removed
+      WHERE h.school_id = current_school() AND h.kind = 'shelf' AND h.removed
         AND NOT EXISTS (SELECT FROM shelf_items s WHERE s.id = h.ref)
       ORDER BY h.ref, h.id DESC`,
     { type: QueryTypes.SELECT, transaction },

@@ -35,7 +35,7 @@ export async function listInvestigations(
     `WITH RECURSIVE amended AS (
        SELECT c.id, o.id AS origin, o.level_id, c.withdrawn, c.arrival
          FROM readings c JOIN readings o ON o.id = c.corrects AND o.corrects IS NULL
-         WHERE c.corrects IS NOT NULL
+         WHERE c.corrects IS NOT NULL AND c.school_id = current_school()
        UNION ALL
        SELECT c.id, a.origin, a.level_id, c.withdrawn, c.arrival
          FROM readings c JOIN amended a ON c.corrects = a.id
@@ -47,7 +47,8 @@ export async function listInvestigations(
      ), read AS (
        SELECT l.investigation_id, count(*) FILTER (WHERE r.corrects IS NULL)::int AS n,
            max(r.received_at) AS at
-         FROM readings r JOIN levels l ON l.id = r.level_id GROUP BY 1
+         FROM readings r JOIN levels l ON l.id = r.level_id
+         WHERE r.school_id = current_school() GROUP BY 1
      )
      SELECT i.id, i.place, i.title, i.experiment, i.factor, i.measure, i.demo,
        i.rehearsal_of AS "rehearsalOf", i.repeats,
@@ -61,6 +62,7 @@ export async function listInvestigations(
      FROM investigations i JOIN designs d ON d.id = i.design_id
        LEFT JOIN read ON read.investigation_id = i.id
        LEFT JOIN out ON out.investigation_id = i.id
+     WHERE i.school_id = current_school()
      ORDER BY "updatedAt" DESC, i.id`,
     { type: QueryTypes.SELECT, transaction },
   );
@@ -167,7 +169,8 @@ export async function markOf(id: string, transaction: Transaction): Promise<stri
        (SELECT max(c.seq) FROM changes c WHERE c.investigation_id = i.id),
        (SELECT max(r.arrival) FROM readings r JOIN levels l ON l.id = r.level_id
          WHERE l.investigation_id = i.id)) AS mark
-     FROM investigations i JOIN designs d ON d.id = i.design_id WHERE i.id = $id`,
+     FROM investigations i JOIN designs d ON d.id = i.design_id
+     WHERE i.id = $id AND i.school_id = current_school()`,
     { type: QueryTypes.SELECT, bind: { id }, transaction },
   );
   return row?.mark ?? null;

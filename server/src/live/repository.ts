@@ -29,7 +29,7 @@ export async function readChanges(
      SELECT s.horizon::text AS horizon, c.xact >= s.horizon AS open,
        c.investigation_id AS "investigationId", c.kind, c.ref
      FROM s LEFT JOIN changes c
-       ON c.investigation_id = ANY($ids::uuid[]) AND c.xact >= coalesce($since::xid8, s.horizon)
+       ON c.school_id = current_school() AND c.investigation_id = ANY($ids::uuid[]) AND c.xact >= coalesce($since::xid8, s.horizon)
      ORDER BY c.xact, c.seq`,
     { type: QueryTypes.SELECT, bind: { ids: [...investigationIds], since } },
   );
@@ -61,7 +61,7 @@ export async function isKept(sequelize: Sequelize, since: string): Promise<boole
 export async function pruneChanges(sequelize: Sequelize, days: number): Promise<void> {
   await sequelize.query(
     `WITH gone AS (
-       DELETE FROM changes WHERE at < now() - make_interval(days => $days) RETURNING xact
+       DELETE FROM changes WHERE school_id = current_school() AND at < now() - make_interval(days => $days) RETURNING xact
      )
      UPDATE changes_floor SET xact = greatest(xact, (SELECT max(xact) FROM gone))
      WHERE EXISTS (SELECT FROM gone)`,

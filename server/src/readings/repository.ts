@@ -72,7 +72,7 @@ const storing = (table: 'readings' | 'predictions', columns: Columns): string =>
       JOIN bench_groups g ON g.class_id = i.class_id AND g.id = $groupId::uuid
       LEFT JOIN levels s
         ON s.id = $seriesId::uuid AND s.role = 'series' AND s.investigation_id = i.id
-     WHERE l.id = $levelId::uuid AND l.role = 'level'
+     WHERE l.id = $levelId::uuid AND l.role = 'level' AND l.school_id = current_school()
        AND (s.id IS NOT NULL OR $seriesId::uuid IS NULL AND i.series_factor IS NULL)
   ), facts AS (
     SELECT p.id, p.demo, p.rehearsed, y.why, y.settled,
@@ -83,7 +83,7 @@ const storing = (table: 'readings' | 'predictions', columns: Columns): string =>
            ) AS correctable
       FROM (VALUES (1)) AS always (one)
       LEFT JOIN place p ON true
-      LEFT JOIN strays y ON y.id = $id::uuid
+      LEFT JOIN strays y ON y.id = $id::uuid AND y.school_id = current_school()
   ), stored AS (
     INSERT INTO ${table} (${columns.map(([column]) => column).join(', ')}, received_at)
       SELECT ${columns.map(([, , field, type]) => `$${field}::${type}`).join(', ')},
