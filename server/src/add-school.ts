@@ -1,11 +1,12 @@
 // npm run school -- "NAME" HOST: one more school in the database of NAB_DATABASE_URL.
+import { UniqueConstraintError } from 'sequelize';
 import { string } from 'yup';
 import { connect, defineModels, inSchool, migrate } from './database/index.js';
 import { setFirstPassPhrase } from './roles/index.js';
 import { addSchool } from './schools/index.js';
 
 const HOST = /^[a-z0-9]([a-z0-9-]*[a-z0-9])?(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)*$/i;
-const nameSchema = string().trim().min(1).max(120).required('Say its name.');
+const nameSchema = string().trim().max(120).required('Say its name.');
 const hostSchema = string().matches(HOST, 'The host is a name such as harbour.magnets.local.');
 
 async function main([name, host]: readonly string[]): Promise<void> {
@@ -17,7 +18,10 @@ async function main([name, host]: readonly string[]): Promise<void> {
   try {
     await migrate(sequelize);
     defineModels(sequelize);
-    const id = await addSchool(...named);
+    const id = await addSchool(...named).catch((error: unknown) => {
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      throw new Error(`There is a school under the name ${named[1]} already.`);
+    });
     await inSchool(id, () => setFirstPassPhrase(phrase));
     process.stdout.write(`${named[0]} is there, under the name ${named[1]} (${id}).\n`);
   } finally {

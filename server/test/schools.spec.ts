@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { QueryTypes } from 'sequelize';
@@ -9,6 +10,7 @@ import { loadDemo } from '../src/demo/load.js';
 import { readChanges } from '../src/live/repository.js';
 import { setFirstPassPhrase } from '../src/roles/index.js';
 import { addSchool } from '../src/schools/index.js';
+import { schoolsByHost } from '../src/schools/repository.js';
 import { databaseUrl, readingOf, startBench, type Bench } from './harness.js';
 
 const HOST = 'harbour.test';
@@ -130,6 +132,32 @@ describe('two schools in one database', () => {
     expect(await signIn(HOST, 'tidepool at low water')).not.toBe(200);
     expect(await signIn(HOST, 'gulls over the quay')).toBe(200);
     expect(await signIn('localhost', 'gulls over the quay')).not.toBe(200);
+  });
+});
+
+describe('adding a school', () => {
+  const add = (...words: string[]) =>
+    spawnSync(process.execPath, ['--import', 'tsx', 'server/src/add-school.ts', ...words], {
+      cwd: new URL('../..', import.meta.url),
+      encoding: 'utf8',
+      env: { ...process.env, NAB_DATABASE_URL: databaseUrl(), NAB_PASS_PHRASE: 'over the dunes' },
+    });
+
+  it('says under which name it is reached, or what is wrong', async () => {
+    const { status, stdout } = add('Dune School', 'dunes.test');
+    expect([status, stdout]).toEqual([
+      0,
+      expect.stringMatching(/^Dune School is there, under the name dunes\.test \(/),
+    ]);
+    expect(await schoolsByHost()).toHaveProperty('size', 2);
+    for (const [words, message] of [
+      [['Again', 'DUNES.test'], /already/],
+      [['Dune School', 'https://dunes'], /The host is a name/],
+      [['', 'x.test'], /Say its name/],
+    ] as const) {
+      const wrong = add(...words);
+      expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringMatching(message)]);
+    }
   });
 });
 
