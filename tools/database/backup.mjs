@@ -3,6 +3,9 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import pg from 'pg';
 
+/** The rows of every school: row-level security would show none. */
+const OF_ALL_SCHOOLS = '-c nab.school=all';
+
 /** What belongs to a running Nab and not to what the school wrote down. */
 const PASSING = ['changes', 'failed_tries', 'sessions'];
 
@@ -24,6 +27,7 @@ export async function backUp(cluster, database, file) {
       '--format=custom',
       '--no-owner',
       '--no-privileges',
+      '--enable-row-security',
       `--snapshot=${rows[0].id}`,
       ...PASSING.map((table) => `--exclude-table-data=public.${table}`),
       `--file=${file}`,
@@ -110,7 +114,10 @@ async function withDatabase(cluster, database, use) {
 }
 
 async function open(cluster, database) {
-  const client = new pg.Client({ connectionString: cluster.url(database) });
+  const client = new pg.Client({
+    connectionString: cluster.url(database),
+    options: OF_ALL_SCHOOLS,
+  });
   await client.connect();
   return client;
 }
@@ -119,7 +126,7 @@ async function open(cluster, database) {
 function tool(cluster, name, database, words) {
   const { status, stderr, error } = spawnSync(join(cluster.programs, name), words, {
     encoding: 'utf8',
-    env: { ...cluster.environment, PGDATABASE: database },
+    env: { ...cluster.environment, PGDATABASE: database, PGOPTIONS: OF_ALL_SCHOOLS },
   });
   if (status !== 0) throw new Error(`${name} failed: ${(stderr ?? error?.message ?? '').trim()}`);
 }

@@ -2,8 +2,15 @@ import { existsSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:f
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { connect, defineModels, migrate } from '../../server/src/database/index.js';
+import {
+  ClassRow,
+  connect,
+  defineModels,
+  inSchool,
+  migrate,
+} from '../../server/src/database/index.js';
 import { loadDemo } from '../../server/src/demo/index.js';
+import { addSchool } from '../../server/src/schools/index.js';
 import { backUp, restore } from '../database/backup.mjs';
 import { openCluster, removeCluster, startCluster, type Cluster } from '../database/cluster.mjs';
 
@@ -38,6 +45,9 @@ describe('a backup', { timeout: 240_000 }, () => {
       await migrate(db);
       defineModels(db);
       await loadDemo(db);
+      // Of another school too.
+      const other = await addSchool('Harbour School', 'harbour.test');
+      await inSchool(other, () => ClassRow.create({ id: other, name: 'Gulls' }));
     });
   }, 240_000);
   afterAll(async () => {
@@ -51,6 +61,8 @@ describe('a backup', { timeout: 240_000 }, () => {
     expect(rows['readings']).toBe(await readings('nab'));
     expect(rows['readings']).toBeGreaterThan(100);
     expect(Object.keys(rows)).toContain('strays');
+    const seen = await using('nab', (db) => db.query('SELECT FROM classes'));
+    expect(rows['classes']).toBe(seen[0].length + 1);
     expect(statSync(file).size).toBeGreaterThan(10_000);
     expect(cluster.hasDatabase(`nab_check_${process.pid}`)).toBe(false);
   });
