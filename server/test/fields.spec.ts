@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fieldPictureFrom, newDesign, toMagnetDesign } from '@nab/contract';
 import { fieldPictures, type FieldPicture } from '@nab/core';
@@ -39,5 +40,13 @@ describe('a field solved on the server', () => {
     const { status, body } = await ask({ ...design, core: { ...design.core, length: 'long' } });
     expect(status).toBe(422);
     expect(body.errors.map(({ path }: { path: string }) => path)).toContain('design.core.length');
+  });
+
+  it('is given up when the server is told to end, which does not wait for it', async () => {
+    const asked = ask(newDesign());
+    await sleep(50);
+    await bench.app.close();
+    const { status, body } = await asked;
+    expect([status, body.code]).toEqual([503, 'UNAVAILABLE']);
   });
 });

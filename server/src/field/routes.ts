@@ -23,6 +23,9 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
     maxQueue: 40,
     idleTimeout: 30_000,
   });
+  // A server that is told to end waits for its requests, and these take long.
+  const ending = new AbortController();
+  app.addHook('preClose', async () => ending.abort());
   app.addHook('onClose', () => pool.destroy());
 
   app.post<{ Body: { design: DesignDocument } }>(
@@ -39,7 +42,10 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
       reply.raw.on('close', () => {
         if (!reply.raw.writableEnded) gone.abort();
       });
-      const answer = await pool.run(design, { signal: gone.signal });
+      const signal = AbortSignal.any([gone.signal, ending.signal]);
+      const answer = await pool.run(design, { signal }).catch((error: unknown) => {
+        throw ending.signal.aborted ? new ProblemError('UNAVAILABLE') : error;
+      });
       if (!answer.ok) throw new ProblemError(answer.code, { detail: answer.message });
       return answer.picture;
     },

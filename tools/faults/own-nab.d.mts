@@ -1,0 +1,14 @@
+import type { ChildProcess } from 'node:child_process';
+
+export declare class OwnNab {
+  address: string;
+  output: string;
+  process: ChildProcess;
+  start(): Promise<void>;
+  end(): Promise<void>;
+  kill(signal: NodeJS.Signals): Promise<number | null>;
+  until(condition: () => boolean | Promise<boolean>, what: string): Promise<void>;
+  answers(): Promise<boolean>;
+  serverPids(): number[];
+  databasePids(): number[];
+}
