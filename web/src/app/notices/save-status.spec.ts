@@ -98,7 +98,7 @@ describe('what is said about saving', () => {
     const waiting = await said({ pending: [{}], away: true, bound });
     expect(waiting.text).toBe(
       'Waiting for the server. 1 kept on this device. ' +
-        'Do not close or reload Nab meanwhile: it came without HTTPS.',
+        'Do not reload Nab: it came without HTTPS.',
     );
     expect((await said({ bound })).text).toBe('Saved');
   });

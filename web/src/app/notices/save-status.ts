@@ -46,6 +46,7 @@ export class OpenDocuments {
       border-radius: 3px;
       padding: 2px 8px;
       min-height: 30px;
+      white-space: nowrap;
       cursor: pointer;
     }
   `,
@@ -143,7 +144,7 @@ export class SaveStatus {
   /** Where the server is away and this browser cannot open Nab without it. */
   private readonly stay = computed(() => {
     const why = this.shell.bound();
-    return why === null ? '' : ` Do not close or reload Nab meanwhile: ${why}.`;
+    return why === null ? '' : ` Do not reload Nab: ${why}.`;
   });
 
   protected saveCopy(): void {

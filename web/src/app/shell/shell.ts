@@ -19,8 +19,8 @@ const BOUND: Readonly<Record<ShellState, string | null>> = {
   asked: null,
   kept: null,
   'no-https': 'it came without HTTPS',
-  'not-trusted': 'this device does not trust its certificate',
-  'not-possible': 'a private window or an old browser cannot keep it',
+  'not-trusted': 'its certificate is not trusted here',
+  'not-possible': 'this browser cannot keep it',
 };
 
 /** The application as this browser keeps it, and whether a newer one lies ready. */
