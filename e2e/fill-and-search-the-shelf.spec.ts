@@ -15,7 +15,10 @@ test('something is put on the shelf, changed, taken off and put back', async ({ 
   await expect(page.getByText(/“wide” cannot be read/)).toBeVisible();
   await page.getByLabel('Diameter').fill('6 mm');
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
-  const row = page.getByRole('listitem').filter({ hasText: name });
+  // What was taken off stands below, with a button of its own.
+  const row = page
+    .getByRole('listitem')
+    .filter({ hasText: name, hasNot: page.getByRole('button', { name: /^Put back/ }) });
   await expect(row).toContainText('Rod, 3 in × 6 mm');
   await row.getByRole('button', { name: /^Change/ }).click();
   await page.getByLabel('How many').fill('7');
