@@ -4,7 +4,8 @@ import pg from 'pg';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Investigation } from '@nab/contract';
-import { inSchool } from '../src/database/index.js';
+import { buildApp } from '../src/app.js';
+import { connect, defineModels, inSchool } from '../src/database/index.js';
 import { OF_A_SCHOOL } from '../src/database/migrations/0017-schools.js';
 import { loadDemo } from '../src/demo/load.js';
 import { readChanges } from '../src/live/repository.js';
@@ -87,6 +88,20 @@ describe('two schools in one database', () => {
       .rawPayload;
     expect(rows.length).toBeLessThan(600);
     expect((await bench.send('GET', `/api/investigations/${id}`)).body.readings).toHaveLength(1);
+  });
+
+  it('are told apart from the very first requests on, however many come at once', async () => {
+    const fresh = connect(databaseUrl());
+    const app = await buildApp({ sequelize: fresh, databaseUrl: databaseUrl(), hosts: [HOST] });
+    const first = await Promise.all(
+      Array.from({ length: 6 }, () =>
+        app.inject({ url: `/api/investigations/${lesson.id}`, headers: { host: HOST } }),
+      ),
+    );
+    expect(first.map(({ statusCode }) => statusCode)).toEqual(Array(6).fill(404));
+    await app.close();
+    // The models are bound to the connection that was made last.
+    defineModels(bench.sequelize);
   });
 
   it('each have their own, under their own names', async () => {

@@ -11,7 +11,7 @@ declare module 'fastify' {
   }
 }
 
-/** A school that is added is reached after this at the latest. */
+/** A school that is added is reached by the second request after this. */
 const KNOWN_MS = 15_000;
 
 /**
@@ -19,20 +19,27 @@ const KNOWN_MS = 15_000;
  * has all that it asks the database for be that school's. Must be registered before all that asks.
  */
 export const schools = plugin(async (app) => {
-  let known: ReadonlyMap<string, string> = new Map();
+  let known: ReadonlyMap<string, string> | null = null;
   let readAt = -Infinity;
+  let reading: Promise<void> | null = null;
+
+  async function read(): Promise<void> {
+    try {
+      known = await schoolsByHost();
+    } catch (error) {
+      // The database is away: what was known holds. Before anything is, nobody’s school is guessed.
+      if (known === null) throw error;
+    } finally {
+      readAt = performance.now();
+      reading = null;
+    }
+  }
 
   async function schoolOf(host: string): Promise<string | undefined> {
-    if (performance.now() - readAt > KNOWN_MS) {
-      readAt = performance.now();
-      try {
-        known = await schoolsByHost();
-      } catch {
-        // The database is away: what was known holds, and is looked up again with the next request.
-        readAt = -Infinity;
-      }
-    }
-    return known.get(host);
+    if (performance.now() - readAt > KNOWN_MS || known === null) reading ??= read();
+    // Only the first requests wait: what is known serves while it is looked up again.
+    if (known === null) await reading;
+    return known?.get(host);
   }
 
   app.decorateRequest('school', FIRST_SCHOOL);
@@ -42,7 +49,7 @@ export const schools = plugin(async (app) => {
       request.bySchoolsName = school !== undefined;
       request.school = school ?? FIRST_SCHOOL;
       inSchool(request.school, done);
-    });
+    }, done);
   });
   // The body comes in from outside of all this.
   app.addHook('preValidation', (request, _reply, done) => inSchool(request.school, done));
