@@ -66,6 +66,7 @@ const ORDER = {
     'plugins',
     'openapi',
     'roles',
+    'jobs',
     'classes',
     'history',
     'designs',

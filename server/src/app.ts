@@ -4,10 +4,11 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastif
 import type { Sequelize } from 'sequelize';
 import { archiveRoutes } from './archive/index.js';
 import { classRoutes } from './classes/index.js';
-import { defineModels } from './database/index.js';
+import { defineModels, Notices } from './database/index.js';
 import { designRoutes } from './designs/index.js';
 import { fieldRoutes } from './field/index.js';
 import { investigationRoutes } from './investigations/index.js';
+import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
 import { isDiskFull, problems, send } from './problems/index.js';
@@ -54,7 +55,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     },
   });
   defineModels(sequelize);
+  const notices = new Notices(databaseUrl, (error) => app.log.warn({ err: error }, 'notices'));
   await app.register(problems);
+  await app.register(jobs, { databaseUrl, notices });
   // What is sent again and again is text; what the build compressed is sent as it is.
   await app.register(compress, { encodings: ['gzip', 'deflate'], threshold: 1024 });
   await app.register(schools);
@@ -71,7 +74,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(fieldRoutes, { prefix: '/api/fields' });
   await app.register(pollRoutes, { prefix: '/api/polls', sequelize });
   await app.register(roomRoutes, { prefix: '/api', sequelize });
-  await app.register(live, { sequelize, databaseUrl });
+  await app.register(live, { sequelize, notices });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
   await app.register(archiveRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
@@ -86,6 +89,13 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
   if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
   else app.setNotFoundHandler((_request, reply) => send(reply, problem('NOT_FOUND')));
-  app.addHook('onClose', () => sequelize.close());
+  app.addHook('onReady', async () => {
+    // Nobody waits for it: what is not told is found by looking now and then.
+    void notices.listen();
+  });
+  app.addHook('onClose', async () => {
+    await notices.end();
+    await sequelize.close();
+  });
   return app;
 }

@@ -22,7 +22,9 @@ export function databaseUrl(): string {
 
 export async function emptyDatabase(): Promise<Sequelize> {
   const sequelize = connect(databaseUrl());
-  await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public;');
+  await sequelize.query(
+    'DROP SCHEMA public CASCADE; CREATE SCHEMA public; DROP SCHEMA IF EXISTS jobs CASCADE;',
+  );
   return sequelize;
 }
 

@@ -1,7 +1,8 @@
-import { designSchema, type DesignDocument, type FieldPictureResource } from '@nab/contract';
+import { designSchema, type DesignDocument } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import { object } from 'yup';
+import { gone } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import { BENCHES } from '../roles/index.js';
 import type { FieldAnswer } from './solve.js';
@@ -9,7 +10,7 @@ import type { FieldAnswer } from './solve.js';
 const requestSchema = object({ design: designSchema }).noUnknown().required();
 
 /**
- * `/api/fields`: a magnet's field solved in a thread of the server, for devices too weak for it. The
+ * `/api/fields`: a magnet's field solved by one of the servers, for devices too weak for it. The
  * same code as in the browser, so the same answer. Closing the connection ends the solution.
  */
 export const fieldRoutes: FastifyPluginAsync = async (app) => {
@@ -19,35 +20,23 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
     execArgv: ['--import', 'tsx'],
     minThreads: 0,
     maxThreads: 2,
-    // A class of tablets may ask at once; more than that is told to come back.
-    maxQueue: 40,
     idleTimeout: 30_000,
   });
-  // A server that is told to end waits for its requests, and these take long.
-  const ending = new AbortController();
-  app.addHook('preClose', async () => ending.abort());
   app.addHook('onClose', () => pool.destroy());
+  app.jobs.handle<DesignDocument, FieldAnswer>('fields', {
+    atOnce: 2,
+    // A class of tablets may ask at once; more than that is told to come back.
+    waiting: 40,
+    work: (design, signal) => pool.run(design, { signal }),
+  });
 
   app.post<{ Body: { design: DesignDocument } }>(
     '/',
     { config: BENCHES, schema: { body: requestSchema } },
-    async (request, reply): Promise<FieldPictureResource> => {
-      const { design } = request.body;
-      if (pool.queueSize >= pool.options.maxQueue) {
-        throw new ProblemError('BUSY', {
-          detail: 'Solve it on this device, or try again shortly.',
-        });
-      }
-      const gone = new AbortController();
-      reply.raw.on('close', () => {
-        if (!reply.raw.writableEnded) gone.abort();
-      });
-      const signal = AbortSignal.any([gone.signal, ending.signal]);
-      const answer = await pool.run(design, { signal }).catch((error: unknown) => {
-        throw ending.signal.aborted ? new ProblemError('UNAVAILABLE') : error;
-      });
+    async ({ body: { design } }, reply) => {
+      const answer = await app.jobs.ask<FieldAnswer>('fields', design, gone(reply));
       if (!answer.ok) throw new ProblemError(answer.code, { detail: answer.message });
-      return answer.picture;
+      return reply.type('application/json').send(answer.picture);
     },
   );
 };

@@ -1,7 +1,7 @@
 import sse from '@fastify/sse';
 import plugin from 'fastify-plugin';
 import type { Sequelize } from 'sequelize';
-import { inSchool } from '../database/index.js';
+import { inSchool, type Notices } from '../database/index.js';
 import { allSchools } from '../schools/index.js';
 import { Feeds } from './feeds.js';
 import { pruneChanges } from './repository.js';
@@ -15,11 +15,11 @@ const KEPT_DAYS = 2;
 const PRUNE_MS = 3_600_000;
 
 /** Every screen hears what changes, whichever server it hangs on and whichever took the change. */
-export const live = plugin<{ sequelize: Sequelize; databaseUrl: string }>(
-  async (app, { sequelize, databaseUrl }) => {
+export const live = plugin<{ sequelize: Sequelize; notices: Notices }>(
+  async (app, { sequelize, notices }) => {
     const failed = (error: unknown): void => app.log.warn({ err: error }, 'live changes');
     const feeds = new Feeds(sequelize, failed);
-    const wake = new Wake(sequelize, databaseUrl, () => feeds.look(), failed);
+    const wake = new Wake(sequelize, notices, () => feeds.look(), failed);
     await app.register(sse, { heartbeatInterval: BEAT_MS });
     await app.register(liveRoutes, { prefix: '/api', feeds });
 
@@ -33,15 +33,11 @@ export const live = plugin<{ sequelize: Sequelize; databaseUrl: string }>(
       }
     };
     const prune = setInterval(() => void pruneAll().catch(failed), PRUNE_MS).unref();
-    app.addHook('onReady', async () => {
-      // Nobody waits for it: without it the sweep tells.
-      void wake.listen();
-    });
     app.addHook('onClose', async () => {
       clearInterval(sweep);
       clearInterval(prune);
       feeds.end();
-      await wake.end();
+      wake.end();
     });
   },
 );

@@ -1,4 +1,5 @@
 export { namedFile } from './file-name.js';
+export { gone } from './gone.js';
 export { security } from './security.js';
 export { byId, validation, type ById } from './validation.js';
 export { webApplication } from './web-application.js';

@@ -1,5 +1,5 @@
 import type { ExperimentDocument, Plan, Printing } from '@nab/contract';
-import { printed, writePdf, type Page } from '@nab/sheets';
+import { printed, writePdf } from '@nab/sheets';
 
 /** What a thread is asked for: the pages themselves, or a PDF of them. */
 export interface PrintOrder {
@@ -9,13 +9,19 @@ export interface PrintOrder {
   readonly as: 'pages' | 'pdf';
 }
 
+/** What a thread sends back: pages as the JSON text of an answer, a PDF in base 64. */
+export interface Printed {
+  readonly text: string;
+}
+
 /** Runs in a thread of the pool, so that nobody waits for a reading to be taken meanwhile. */
 export default async function print({
   plan,
   document,
   printing,
   as,
-}: PrintOrder): Promise<readonly Page[] | Uint8Array> {
+}: PrintOrder): Promise<Printed> {
   const pages = printed(plan, document, printing);
-  return as === 'pages' ? pages : writePdf(pages, plan.title);
+  if (as === 'pages') return { text: JSON.stringify({ pages }) };
+  return { text: Buffer.from(await writePdf(pages, plan.title)).toString('base64') };
 }

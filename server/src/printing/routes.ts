@@ -1,13 +1,11 @@
 import { printingSchema, type Printing } from '@nab/contract';
-import type { Page } from '@nab/sheets';
 import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import type { Sequelize } from 'sequelize';
 import { investigationService } from '../investigations/index.js';
-import { byId, namedFile, type ById } from '../plugins/index.js';
-import { ProblemError } from '../problems/index.js';
+import { byId, gone, namedFile, type ById } from '../plugins/index.js';
 import { EDUCATORS } from '../roles/index.js';
-import type { PrintOrder } from './print.js';
+import type { Printed, PrintOrder } from './print.js';
 
 type Ask = ById & { Querystring: Printing };
 
@@ -17,38 +15,44 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
   { sequelize },
 ) => {
   const service = investigationService(sequelize);
-  const pool = new Piscina<PrintOrder, readonly Page[] | Uint8Array>({
+  const pool = new Piscina<PrintOrder, Printed>({
     filename: new URL('./print.ts', import.meta.url).href,
     execArgv: ['--import', 'tsx'],
     minThreads: 0,
     maxThreads: 1,
-    maxQueue: 20,
     idleTimeout: 60_000,
   });
   app.addHook('onClose', () => pool.destroy());
+  app.jobs.handle<PrintOrder, Printed>('sheets', {
+    atOnce: 1,
+    waiting: 20,
+    work: (order, signal) => pool.run(order, { signal }),
+  });
   const options = { config: EDUCATORS, schema: { params: byId, querystring: printingSchema } };
 
-  const print = async (id: string, printing: Printing, as: PrintOrder['as']) => {
+  const print = async (
+    id: string,
+    printing: Printing,
+    as: PrintOrder['as'],
+    signal: AbortSignal,
+  ) => {
     const { plan, design } = await service.read(id);
-    if (pool.queueSize >= pool.options.maxQueue) {
-      throw new ProblemError('BUSY', { detail: 'Try again shortly.' });
-    }
-    const order = { plan, document: design.design, printing, as };
-    return { plan, result: await pool.run(order) };
+    const order: PrintOrder = { plan, document: design.design, printing, as };
+    return { plan, ...(await app.jobs.ask<Printed>('sheets', order, signal)) };
   };
 
   app.get('/risk-notes', { config: EDUCATORS }, () => service.riskNotes());
 
-  app.get<Ask>('/investigations/:id/sheets', options, async ({ params, query }) => {
-    const { result } = await print(params.id, query, 'pages');
-    return { pages: result as readonly Page[] };
+  app.get<Ask>('/investigations/:id/sheets', options, async ({ params, query }, reply) => {
+    const { text } = await print(params.id, query, 'pages', gone(reply));
+    return reply.type('application/json').send(text);
   });
 
   app.get<Ask>('/investigations/:id/sheets.pdf', options, async ({ params, query }, reply) => {
-    const { plan, result } = await print(params.id, query, 'pdf');
+    const { plan, text } = await print(params.id, query, 'pdf', gone(reply));
     return reply
       .type('application/pdf')
       .header('content-disposition', namedFile('inline', plan.title, 'sheets.pdf'))
-      .send(Buffer.from(result as Uint8Array));
+      .send(Buffer.from(text, 'base64'));
   });
 };

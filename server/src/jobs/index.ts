@@ -1,0 +1,2 @@
+export { jobs } from './plugin.js';
+export { JobQueue } from './queue.js';

@@ -1,0 +1,25 @@
+import plugin from 'fastify-plugin';
+import type { Notices } from '../database/index.js';
+import { JobQueue } from './queue.js';
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** Long work, done by whichever server of this database has a hand free. */
+    readonly jobs: JobQueue;
+  }
+}
+
+/** Gives the server its part in the queue: from listening on it takes up what any server is asked for. */
+export const jobs = plugin<{ databaseUrl: string; notices: Notices }>(
+  async (app, { databaseUrl, notices }) => {
+    const failed = (error: unknown): void => app.log.warn({ err: error }, 'jobs');
+    const queue = new JobQueue(databaseUrl, notices, failed);
+    app.decorate('jobs', queue);
+    app.addHook('onListen', () => {
+      // Nobody waits for it: whoever asks for a job starts it where this fails.
+      queue.start().catch(failed);
+    });
+    app.addHook('preClose', () => queue.end());
+    app.addHook('onClose', () => queue.close());
+  },
+);
