@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createServer, request as ask, type IncomingMessage, type ServerResponse } from 'node:http';
+import { expect, type Page } from '@playwright/test';
 import type { AddressInfo, Socket } from 'node:net';
 
 /** A cable between browsers and a server: it can be pulled, and Nab can be renewed at its far end. */
@@ -79,3 +80,20 @@ export class Cable {
     return JSON.stringify(manifest);
   }
 }
+
+/** Waits until the browser has every file of the application. */
+export const keepsNab = (page: Page): Promise<void> =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(async () => {
+          const { assetGroups } = (await (await fetch('/ngsw.json?ngsw-bypass')).json()) as {
+            assetGroups: { urls: string[] }[];
+          };
+          const urls = assetGroups.flatMap((group) => group.urls);
+          const kept = await Promise.all(urls.map((url) => caches.match(url)));
+          return kept.filter((file) => file === undefined).length;
+        }),
+      { timeout: 60_000 },
+    )
+    .toBe(0);

@@ -1,6 +1,6 @@
 import { expect, request, test, type Browser, type Page } from '@playwright/test';
 import { newInvestigation, RunBench, stored } from './bench.js';
-import { Cable } from './cable.js';
+import { Cable, keepsNab } from './cable.js';
 
 const address = process.env['NAB_ADDRESS']!;
 const isLastSaved = (page: Page): Promise<void> =>
@@ -37,23 +37,6 @@ interface Tablet {
   readings(): Promise<Awaited<ReturnType<typeof stored>>['readings']>;
   another(): Promise<Page>;
 }
-
-/** Waits until the browser has every file of the application. */
-const keepsNab = (page: Page): Promise<void> =>
-  expect
-    .poll(
-      () =>
-        page.evaluate(async () => {
-          const { assetGroups } = (await (await fetch('/ngsw.json?ngsw-bypass')).json()) as {
-            assetGroups: { urls: string[] }[];
-          };
-          const urls = assetGroups.flatMap((group) => group.urls);
-          const kept = await Promise.all(urls.map((url) => caches.match(url)));
-          return kept.filter((file) => file === undefined).length;
-        }),
-      { timeout: 60_000 },
-    )
-    .toBe(0);
 
 test('a tablet that is reloaded without the network goes on where it was', async ({ browser }) => {
   await tablet(browser, async ({ cable, page, readings }) => {

@@ -1,60 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import {
-  expect,
-  request,
-  test,
-  type APIRequestContext,
-  type Browser,
-  type BrowserContext,
-  type Page,
-} from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { countOf, newInvestigation, RunBench, stored } from './bench.js';
-
-// Two servers behind one database: what happens at one is seen at the other.
-const [first, second] = (process.env['NAB_ROOM_ADDRESSES'] ?? '').split(' ') as [string, string];
-const phrase = process.env['NAB_ROOM_PHRASE'] ?? '';
-
-const person = (
-  browser: Browser,
-  baseURL: string,
-  viewport = { width: 1280, height: 800 },
-): Promise<BrowserContext> => browser.newContext({ baseURL, viewport, reducedMotion: 'reduce' });
-
-async function signIn(context: BrowserContext): Promise<Page> {
-  const page = await context.newPage();
-  await page.goto('/');
-  await expect(page).toHaveURL(/\/join\?to=/);
-  await page.getByLabel('Pass phrase').fill(phrase);
-  await page.getByLabel('Pass phrase').press('Enter');
-  await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
-  return page;
-}
-
-/** Requests that come from the educator's pages. */
-const asPage = async (context: BrowserContext, origin: string): Promise<APIRequestContext> =>
-  request.newContext({
-    baseURL: origin,
-    extraHTTPHeaders: { origin },
-    storageState: await context.storageState(),
-  });
-
-/** Types the code and says which group holds the tablet, by keyboard alone. */
-async function join(context: BrowserContext, code: string, group: string): Promise<Page> {
-  const page = await context.newPage();
-  await page.goto('/join');
-  await page.getByLabel(/^Code on the board/).focus();
-  await page.keyboard.type(code.toLowerCase());
-  await page.getByRole('button', { name: group }).focus();
-  await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(/\/run$/);
-  await expect(page.getByRole('list', { name: 'Parts of a trial' })).toBeVisible();
-  return page;
-}
-
-const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-};
+import { asPage, clean, first, join, person, second, signIn } from './room.js';
 
 test('an educator, three groups on tablets and a board go through a lesson', async ({
   browser,

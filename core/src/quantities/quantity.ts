@@ -1,6 +1,7 @@
 import { CoreError } from '../errors.js';
 import { awgDiameter, swgDiameter } from './gauges.js';
 import { askWhichGauge, namedLength } from './named-sizes.js';
+import { partsOf } from './parts.js';
 import { UNITS, type QuantityKind, type Unit } from './units.js';
 
 /** A quantity as the educator typed it, with what it means. */
@@ -14,7 +15,7 @@ export interface Quantity {
   readonly unit: string;
 }
 
-/** Longest text that is read as a quantity: reading takes time that grows with its square. */
+/** Longest text that is read as a quantity: no bench needs more, and a message repeats it. */
 const LONGEST = 80;
 
 /**
@@ -37,13 +38,11 @@ export function parseQuantity(text: string, kind: QuantityKind, assumed?: string
     const named = namedLength(trimmed);
     if (named) return { kind, text: trimmed, ...named };
   }
-  const parts = [...trimmed.matchAll(PART)];
-  const consumed = parts.map((part) => part[0]).join('');
-  if (parts.length === 0 || consumed.length !== trimmed.length) throw unreadable(trimmed, kind);
+  const parts = partsOf(trimmed);
+  if (!parts) throw unreadable(trimmed, kind);
   let si = 0;
   let unitSymbol = '';
-  parts.forEach((part, index) => {
-    const [, numberText = '', unitText = ''] = part;
+  parts.forEach(({ number: numberText, unit: unitText }, index) => {
     // 2 ft 6: what is said after feet is inches.
     const meant = index === 1 && unitSymbol === 'ft' ? 'in' : assumed;
     const unit = unitText === '' ? unitBySymbol(kind, meant) : unitNamed(kind, unitText);
@@ -85,10 +84,6 @@ export function formatNumber(value: number, digits = 3): string {
   const fixed = value.toFixed(decimals);
   return (fixed.includes('.') ? fixed.replace(/\.?0+$/, '') : fixed).replace('-', '−');
 }
-
-// A number (sign, decimal point or comma, or a fraction with an optional whole part), then a unit.
-const PART =
-  /\s*([-−+]?(?:\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d*)?|[.,]\d+)(?:e[-+]?\d+)?)\s*([^\s\d.,+\-−]*)\s*/giu;
 
 function readNumber(text: string): number {
   const plain = text.replace('−', '-').replace(',', '.');
