@@ -1,16 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { newInvestigation, stored } from './bench.js';
-
-/** Tabs until the element with this role and name has the focus. */
-async function tabTo(page: Page, role: 'button' | 'textbox', name: string | RegExp): Promise<void> {
-  const target = page.getByRole(role, { name });
-  await expect(target.first()).toBeVisible();
-  for (let i = 0; i < 60; i++) {
-    if (await target.first().evaluate((element) => element === document.activeElement)) return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`the keyboard never reaches ${String(name)}`);
-}
+import { tabTo } from './keyboard.js';
 
 test('a whole trial is run with the keyboard alone', async ({ page, request }) => {
   const { id } = await newInvestigation(request);

@@ -1,0 +1,81 @@
+import { expect, test } from '@playwright/test';
+import { countOf, stored } from './bench.js';
+import { pressAt, tabTo, typeAt } from './keyboard.js';
+
+test('a lesson is planned, prepared, run and concluded with the keyboard alone', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(240_000);
+  await page.goto('/');
+  await pressAt(page, 'link', /^Plan a lesson/);
+  await pressAt(page, 'button', 'Begin with: Do more turns make a stronger magnet?');
+  await page.waitForURL('**/question');
+  const id = page.url().split('/').at(-2)!;
+
+  // Question: its words, a level, a group, fewer repeats.
+  await typeAt(page, /^The question/, 'Do more turns lift more at our table?');
+  await typeAt(page, 'Level 1', '12 turns');
+  await pressAt(page, 'button', 'Add a group');
+  const groups = page.getByRole('textbox', { name: /^Name of group/ });
+  const last = await groups.count();
+  await typeAt(page, `Name of group ${last}`, 'Periwinkles');
+  await tabTo(page, 'spinbutton', 'Trials at each level');
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('1');
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+
+  // Magnet: another part in hand, another length of its core.
+  await pressAt(page, 'link', /^Magnet/);
+  await page.waitForURL('**/magnet');
+  await tabTo(page, 'tab', /^Core/);
+  await page.keyboard.press('Enter');
+  await typeAt(page, 'Length', '120 mm');
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+
+  // Prepare: what is needed stands there; a thing is ticked off.
+  await pressAt(page, 'link', /^Prepare/);
+  await page.waitForURL('**/prepare');
+  await expect(page.getByRole('heading', { name: 'Prepare', level: 1 })).toBeVisible();
+
+  // Run: two trials by the same group.
+  await pressAt(page, 'link', /^Run/);
+  await page.waitForURL('**/run');
+  await pressAt(page, 'button', 'Periwinkles');
+  for (const [predicted, lifted] of [
+    [5, 6],
+    [8, 11],
+  ]) {
+    await typeAt(page, 'We predict', String(predicted));
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: 'Nothing hung on: switch on' })).toBeFocused();
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('button', { name: 'Switched off' })).toBeFocused();
+    await page.keyboard.press('Space');
+    await typeAt(page, /^Lifted:/, String(lifted));
+    await page.keyboard.press('Enter');
+    const said = page.getByRole('region', { name: 'What Periwinkles read' });
+    await expect(said).toContainText(String(lifted));
+    const anyway = page.getByRole('button', { name: /feels cool/ });
+    if (await anyway.isVisible()) await pressAt(page, 'button', /feels cool/);
+  }
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+
+  // Findings: what was read, and the file of it.
+  await pressAt(page, 'link', /^Findings/);
+  await page.waitForURL('**/findings');
+  await expect(page.getByRole('row', { name: /^12 turns/ }).first()).toBeVisible();
+  const download = page.waitForEvent('download');
+  await pressAt(page, 'link', /CSV/);
+  expect((await download).suggestedFilename()).toMatch(/\.csv$/);
+
+  const { plan, design, readings, predictions } = await stored(request, id);
+  expect(plan).toMatchObject({ title: 'Do more turns lift more at our table?', repeats: 1 });
+  expect(plan.levels[0]!.value).toBe('12 turns');
+  expect(plan.groups.at(-1)!.name).toBe('Periwinkles');
+  expect(design.design).toMatchObject({ core: { length: '120 mm' } });
+  expect(readings.map(countOf)).toEqual([6, 11]);
+  expect(predictions).toHaveLength(2);
+});
