@@ -1,6 +1,6 @@
 // Backups with PostgreSQL's own tools, each checked by restoring it beside the original.
 import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import pg from 'pg';
 
 /** The rows of every school: row-level security would show none. */
@@ -17,13 +17,28 @@ const PASSING = ['changes', 'failed_tries', 'sessions'];
  * @throws Error when a program fails or the copy is not the same.
  */
 export async function backUp(cluster, database, file) {
-  const original = await open(cluster, database);
   const copy = `${database}_check_${process.pid}`;
+  try {
+    return await carry({ cluster, database }, { cluster, database: copy }, file);
+  } finally {
+    cluster.dropDatabase(copy);
+  }
+}
+
+/**
+ * Carries a database into another, of the same cluster or of one with a newer PostgreSQL, by way of
+ * a file, and compares every table of both, row for row.
+ * @returns rows by table.
+ * @throws Error when a program fails or the copy is not the same.
+ */
+export async function carry(from, to, file) {
+  const original = await open(from.cluster, from.database);
   try {
     // One moment for the dump and for what it is compared with.
     await original.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
     const { rows } = await original.query('SELECT pg_export_snapshot() AS id');
-    tool(cluster, 'pg_dump', database, [
+    // The newer PostgreSQL's own pg_dump reads an older one's database, never the reverse.
+    tool(from.cluster, join(to.cluster.programs, 'pg_dump'), from.database, [
       '--format=custom',
       '--no-owner',
       '--no-privileges',
@@ -35,8 +50,8 @@ export async function backUp(cluster, database, file) {
       `--file=${file}`,
     ]);
     const wanted = await contentOf(original);
-    await restoreInto(cluster, file, copy);
-    const found = await withDatabase(cluster, copy, contentOf);
+    await restoreInto(to.cluster, file, to.database);
+    const found = await withDatabase(to.cluster, to.database, contentOf);
     const differing = Object.keys({ ...wanted, ...found }).filter(
       (table) => wanted[table]?.sum !== found[table]?.sum,
     );
@@ -47,7 +62,6 @@ export async function backUp(cluster, database, file) {
   } finally {
     await original.query('ROLLBACK').catch(() => {});
     await original.end();
-    cluster.dropDatabase(copy);
   }
 }
 
@@ -60,10 +74,7 @@ export async function restore(cluster, database, file) {
   const fresh = `${database}_restored_${process.pid}`;
   try {
     await restoreInto(cluster, file, fresh);
-    await withDatabase(cluster, fresh, async (client) => {
-      // Another cluster counts its transactions anew: whoever was told something reads all again.
-      await client.query('UPDATE changes_floor SET xact = pg_snapshot_xmax(pg_current_snapshot())');
-    });
+    await tellAnew(cluster, fresh);
   } catch (error) {
     cluster.dropDatabase(fresh);
     throw error;
@@ -75,10 +86,19 @@ export async function restore(cluster, database, file) {
   return had ? kept : null;
 }
 
+/** Another cluster counts its transactions anew: whoever was told something reads all again. */
+export const tellAnew = (cluster, database) =>
+  withDatabase(cluster, database, async (client) => {
+    const { rows } = await client.query(`SELECT to_regclass('public.changes_floor') AS floor`);
+    // One that an older Nab wrote counts nothing yet.
+    if (rows[0].floor === null) return;
+    await client.query('UPDATE changes_floor SET xact = pg_snapshot_xmax(pg_current_snapshot())');
+  });
+
 async function restoreInto(cluster, file, database) {
   cluster.dropDatabase(database);
   cluster.ensureDatabase(database);
-  tool(cluster, 'pg_restore', database, [
+  tool(cluster, join(cluster.programs, 'pg_restore'), database, [
     '--no-owner',
     '--no-privileges',
     '--exit-on-error',
@@ -125,10 +145,11 @@ async function open(cluster, database) {
 }
 
 /** Runs one of PostgreSQL's programs as the server's role. */
-function tool(cluster, name, database, words) {
-  const { status, stderr, error } = spawnSync(join(cluster.programs, name), words, {
+function tool(cluster, program, database, words) {
+  const { status, stderr, error } = spawnSync(program, words, {
     encoding: 'utf8',
     env: { ...cluster.environment, PGDATABASE: database, PGOPTIONS: OF_ALL_SCHOOLS },
   });
-  if (status !== 0) throw new Error(`${name} failed: ${(stderr ?? error?.message ?? '').trim()}`);
+  if (status !== 0)
+    throw new Error(`${basename(program)} failed: ${(stderr ?? error?.message ?? '').trim()}`);
 }

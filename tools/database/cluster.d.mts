@@ -7,6 +7,7 @@ export interface Cluster {
   url(database: string): string;
   ensureDatabase(database: string): void;
   hasDatabase(database: string): boolean;
+  databases(): string[];
   stop(): Promise<void>;
 }
 

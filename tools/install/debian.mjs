@@ -1,13 +1,16 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { chromiumPath, WINDOWED, WINDOWLESS } from '../browser-arguments.mjs';
 
 const isRoot = process.getuid?.() === 0;
 
-/** Folder of PostgreSQL's server programs, the newest version or a given one; null if not installed. */
+/**
+ * Folder of PostgreSQL's server programs, the newest version or a given one; null if not installed.
+ * `NAB_POSTGRES_FOLDER` says where the versions lie if not in Debian's place.
+ */
 export function postgresPrograms(version) {
-  const base = '/usr/lib/postgresql';
+  const base = process.env.NAB_POSTGRES_FOLDER ?? '/usr/lib/postgresql';
   const versions = existsSync(base)
     ? readdirSync(base)
         .filter((name) => existsSync(join(base, name, 'bin', 'initdb')))
@@ -16,6 +19,9 @@ export function postgresPrograms(version) {
   const found = version ? versions.find((name) => name === version) : versions[0];
   return found ? join(base, found, 'bin') : null;
 }
+
+/** The major version that such programs are of. */
+export const postgresVersion = (programs) => basename(dirname(programs));
 
 /** Installs PostgreSQL from Debian's packages when it is missing, without a cluster of Debian's own. */
 export function ensurePostgres() {
