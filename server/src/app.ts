@@ -12,7 +12,7 @@ import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
 import { isDiskFull, problems, send } from './problems/index.js';
-import { security, validation, webApplication } from './plugins/index.js';
+import { ending, security, validation, webApplication } from './plugins/index.js';
 import { pollRoutes } from './polls/index.js';
 import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
@@ -56,6 +56,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
   defineModels(sequelize);
   const notices = new Notices(databaseUrl, (error) => app.log.warn({ err: error }, 'notices'));
+  await app.register(ending);
   await app.register(problems);
   await app.register(jobs, { databaseUrl, notices });
   // What is sent again and again is text; what the build compressed is sent as it is.

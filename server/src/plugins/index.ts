@@ -1,3 +1,4 @@
+export { ending } from './ending.js';
 export { namedFile } from './file-name.js';
 export { gone } from './gone.js';
 export { security } from './security.js';
