@@ -13,8 +13,15 @@ afterEach(() => {
   for (const socket of sockets.splice(0)) socket.destroy();
 });
 
-async function listening(): Promise<{ port: number; address: string }> {
+async function listening(
+  meanwhile?: (port: number) => Promise<unknown>,
+): Promise<{ port: number; address: string }> {
   bench = await startBench();
+  if (meanwhile) {
+    bench.app.addHook('preClose', async () => {
+      await meanwhile((bench.app.server.address() as AddressInfo).port);
+    });
+  }
   await bench.app.listen({ port: 0, host: '127.0.0.1' });
   const { port } = bench.app.server.address() as AddressInfo;
   return { port, address: `http://127.0.0.1:${port}` };
@@ -40,6 +47,11 @@ describe('a server that is told to end', () => {
     const { port } = await listening();
     for (let i = 0; i < 3; i++) await open(port);
     await sleep(50);
+    expect(await endsIn()).toBeLessThan(SOON_MS);
+  });
+
+  it('waits for no connection that is opened while it ends', async () => {
+    await listening(open);
     expect(await endsIn()).toBeLessThan(SOON_MS);
   });
 

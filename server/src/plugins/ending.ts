@@ -11,6 +11,10 @@ export const ending = plugin(async (app) => {
   const letGo = (): void => {
     if (isEnding && underWay === 0) app.server.closeAllConnections();
   };
+  app.server.on('connection', (socket) => {
+    // Between being told and listening no more; whoever comes now tries again elsewhere.
+    if (isEnding) socket.destroy();
+  });
   app.server.on('request', (_request, response) => {
     underWay++;
     response.once('close', () => {
