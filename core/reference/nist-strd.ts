@@ -56,3 +56,64 @@ export const LONGLEY = {
   ],
   residualDeviation: 304.854073561965,
 };
+
+/** Nonlinear regression, lower level of difficulty; y = b₁ (1 − exp(−b₂ x)). */
+export const MISRA1A = {
+  y: [
+    10.07, 14.73, 17.94, 23.93, 29.61, 35.18, 40.02, 44.82, 50.76, 55.05, 61.01, 66.4, 75.47, 81.78,
+  ],
+  x: [
+    77.6, 114.9, 141.1, 190.8, 239.9, 289.0, 332.8, 378.4, 434.8, 477.3, 536.8, 593.1, 689.1, 760.0,
+  ],
+  starts: [
+    [500, 0.0001],
+    [250, 0.0005],
+  ],
+  coefficients: [2.3894212918e2, 5.5015643181e-4],
+  errors: [2.7070075241, 7.2668688436e-6],
+  residualSumOfSquares: 1.2455138894e-1,
+};
+
+/** Nonlinear regression, lower level of difficulty; y = exp(−b₁ x)/(b₂ + b₃ x). */
+export const CHWIRUT2 = {
+  y: [
+    92.9, 57.1, 31.05, 11.5875, 8.025, 63.6, 21.4, 14.25, 8.475, 63.8, 26.8, 16.4625, 7.125, 67.3,
+    41.0, 21.15, 8.175, 81.5, 13.12, 59.9, 14.62, 32.9, 5.44, 12.56, 5.44, 32.0, 13.95, 75.8, 20.0,
+    10.42, 59.5, 21.67, 8.55, 62.0, 20.2, 7.76, 3.75, 11.81, 54.7, 23.7, 11.55, 61.3, 17.7, 8.74,
+    59.2, 16.3, 8.62, 81.0, 4.87, 14.62, 81.7, 17.17, 81.3, 28.9,
+  ],
+  x: [
+    0.5, 1.0, 1.75, 3.75, 5.75, 0.875, 2.25, 3.25, 5.25, 0.75, 1.75, 2.75, 4.75, 0.625, 1.25, 2.25,
+    4.25, 0.5, 3.0, 0.75, 3.0, 1.5, 6.0, 3.0, 6.0, 1.5, 3.0, 0.5, 2.0, 4.0, 0.75, 2.0, 5.0, 0.75,
+    2.25, 3.75, 5.75, 3.0, 0.75, 2.5, 4.0, 0.75, 2.5, 4.0, 0.75, 2.5, 4.0, 0.5, 6.0, 3.0, 0.5, 2.75,
+    0.5, 1.75,
+  ],
+  starts: [
+    [0.1, 0.01, 0.02],
+    [0.15, 0.008, 0.01],
+  ],
+  coefficients: [1.6657666537e-1, 5.1653291286e-3, 1.2150007096e-2],
+  errors: [3.830328681e-2, 6.6621605126e-4, 1.5304234767e-3],
+  residualSumOfSquares: 5.1304802941e2,
+};
+
+/**
+ * Analysis of variance, SmLs01 to SmLs03: nine treatments, alternately 0.1 above and below 1.4, each
+ * with one reading at its mean and as many 0.1 above it as below.
+ * Source: Simon & Lesage, J. Stat. Comput. Simul. 33, 35 (1989), as used by NIST StRD.
+ */
+export function simonLesage(perTreatment: number): number[][] {
+  const means = [1.4, 1.3, 1.5, 1.3, 1.5, 1.3, 1.5, 1.3, 1.5];
+  return means.map((mean) =>
+    Array.from({ length: perTreatment }, (_, i) =>
+      Number((i === 0 ? mean : mean + (i % 2 === 0 ? 0.1 : -0.1)).toFixed(1)),
+    ),
+  );
+}
+
+/** Certified: between and within sums of squares, F, R². */
+export const SIMON_LESAGE = [
+  { perTreatment: 21, between: 1.68, within: 1.8, f: 21, rSquared: 4.82758620689655e-1 },
+  { perTreatment: 201, between: 16.08, within: 18, f: 201, rSquared: 4.71830985915493e-1 },
+  { perTreatment: 2001, between: 160.08, within: 180, f: 2001, rSquared: 4.70712773465067e-1 },
+];

@@ -10,7 +10,17 @@ export { factorise, solveFactorised, solveInPlace, type LuFactors } from './line
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
-export { normalCdf, normalQuantile, studentTCdf, studentTQuantile } from './distributions.js';
+export {
+  chiSquaredCdf,
+  fCdf,
+  normalCdf,
+  normalDensity,
+  normalQuantile,
+  studentTCdf,
+  studentTQuantile,
+} from './distributions.js';
+export { leastSquaresCurve, type CurveFit } from './least-squares-curve.js';
+export { leastOf, hessianOf } from './least-of.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
 export {
   factoriseLdl,

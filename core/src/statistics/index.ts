@@ -1,3 +1,15 @@
+export {
+  anova,
+  kruskalWallis,
+  trendTest,
+  welch,
+  type Anova,
+  type Difference,
+  type RankTest,
+} from './compare.js';
+export { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
+export { fitWithGroups, type GroupEffect } from './group-effect.js';
 export { fitLine, type LineFit } from './line-fit.js';
+export { isExact, type Reading } from './reading.js';
 export { summarise, type Summary } from './summary.js';
 export { unusual } from './unusual.js';

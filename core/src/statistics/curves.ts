@@ -1,0 +1,271 @@
+import {
+  hessianOf,
+  leastSquares,
+  leastSquaresCurve,
+  solveInPlace,
+  studentTQuantile,
+} from '../numerics/index.js';
+import { expectedOf, logLikelihoodOf } from './hidden.js';
+import { isExact, type Reading } from './reading.js';
+
+/** Shapes that may be drawn through readings. */
+export const CURVE_IDS = ['none', 'proportional', 'line', 'saturating', 'power', 'means'] as const;
+export type CurveId = (typeof CURVE_IDS)[number];
+
+/**
+ * Each shape with its coefficients in order. `means` has one for each level and knows nothing
+ * between them.
+ */
+export const CURVES: Readonly<Record<Exclude<CurveId, 'means'>, Curve>> = {
+  none: { names: ['level'], at: (_x, [a = 0]) => a, start: ({ meanY }) => [meanY] },
+  proportional: {
+    names: ['slope'],
+    at: (x, [b = 0]) => b * x,
+    start: ({ meanX, meanY }) => [meanY / (meanX || 1)],
+  },
+  line: {
+    names: ['intercept', 'slope'],
+    at: (x, [a = 0, b = 0]) => a + b * x,
+    start: ({ meanY }) => [meanY, 0],
+  },
+  saturating: {
+    names: ['limit', 'half'],
+    at: (x, [a = 0, b = 0]) => (a * x) / (b + x),
+    start: ({ meanX, mostY }) => [1.5 * mostY, meanX],
+    positive: true,
+  },
+  power: {
+    names: ['factor', 'exponent'],
+    at: (x, [a = 0, b = 0]) => a * x ** b,
+    start: ({ meanX, meanY }) => [meanY / Math.sqrt(meanX), 0.5],
+    positive: true,
+  },
+};
+
+interface Curve {
+  readonly names: readonly string[];
+  at(x: number, coefficients: readonly number[]): number;
+  start(data: Extent): number[];
+  /** Means something only where x > 0. */
+  readonly positive?: boolean;
+}
+
+interface Extent {
+  readonly meanX: number;
+  readonly meanY: number;
+  readonly mostY: number;
+}
+
+/** A shape laid through readings by least squares, or where some are hidden by maximum likelihood. */
+export interface FittedCurve {
+  readonly id: CurveId;
+  readonly n: number;
+  readonly names: readonly string[];
+  readonly coefficients: readonly number[];
+  readonly standardErrors: readonly number[];
+  readonly degreesOfFreedom: number;
+  /** Standard deviation of the residuals, n − p degrees of freedom; of a reading of scale one. */
+  readonly residualDeviation: number;
+  readonly logLikelihood: number;
+  /** Akaike's criterion, corrected for few readings; Infinity where there are too few for it. */
+  readonly aicc: number;
+  /** The curve at x; NaN between levels of `means`. */
+  at(x: number): number;
+  /** Half widths at x of the 95 % intervals of the curve and of a further reading. */
+  intervalAt(x: number, scale?: number): { line: number; point: number };
+}
+
+/** More steps of expectation and maximisation change nothing that can be read. */
+const MOST_STEPS = 400;
+
+/**
+ * Lays a shape through readings.
+ * @param scales how far each reading scatters relative to the others; even without them.
+ * @returns null where the readings do not tell its coefficients apart, or leave no freedom.
+ * Sources: least squares as in Draper & Smith; hidden readings by expectation and maximisation,
+ * Dempster, Laird & Rubin, J. R. Stat. Soc. B 39, 1 (1977); AICc, Hurvich & Tsai, Biometrika 76,
+ * 297 (1989).
+ */
+export function fitCurve(
+  id: CurveId,
+  readings: readonly Reading[],
+  scales: readonly number[] = readings.map(() => 1),
+): FittedCurve | null {
+  const shape = id === 'means' ? meansOf(readings) : CURVES[id];
+  const p = shape.names.length;
+  const n = readings.length;
+  if (n <= p) return null;
+  if (id !== 'means' && id !== 'none') {
+    const xs = readings.map(({ x }) => x);
+    if (!xs.every(Number.isFinite)) return null;
+    if (new Set(xs).size < Math.max(p, id === 'proportional' ? 1 : 2)) return null;
+    if ('positive' in shape && shape.positive && !xs.every((x) => x > 0)) return null;
+  }
+  const place = (reading: Reading): number => (id === 'means' ? reading.level : reading.x);
+  const best = maximise(shape, id, readings, scales, place);
+  if (!best) return null;
+  const { coefficients, sigma, covariance, isHidden } = best;
+  const degreesOfFreedom = n - p;
+  // As without hidden readings: what p coefficients have taken from the scatter is given back.
+  const spread = isHidden ? sigma * Math.sqrt(n / degreesOfFreedom) : sigma;
+  const logLikelihood = readings.reduce((sum, reading, i) => {
+    // Readings that all lie on the curve would be infinitely likely.
+    const own = Math.max(isHidden ? sigma : sigma * Math.sqrt(degreesOfFreedom / n), 1e-12);
+    return sum + logLikelihoodOf(reading, shape.at(place(reading), coefficients), own * scales[i]!);
+  }, 0);
+  const k = p + 1;
+  const t = studentTQuantile(0.975, degreesOfFreedom);
+  const variances = coefficients.map((_, j) => covariance[j * p + j]!);
+  return {
+    id,
+    n,
+    names: shape.names,
+    coefficients,
+    standardErrors: variances.map(Math.sqrt),
+    degreesOfFreedom,
+    residualDeviation: spread,
+    logLikelihood,
+    aicc: n > k + 1 ? 2 * k - 2 * logLikelihood + (2 * k * (k + 1)) / (n - k - 1) : Infinity,
+    at: (x) => (id === 'means' ? levelMean(readings, coefficients, x) : shape.at(x, coefficients)),
+    intervalAt: (x, scale = 1) => {
+      const gradient = coefficients.map((value, j) => {
+        const h = 1e-5 * (Math.abs(value) || 1);
+        const near = (by: number): number[] =>
+          coefficients.map((other, i) => (i === j ? other + by : other));
+        const at = id === 'means' ? levelAt(readings, x) : x;
+        return (shape.at(at, near(h)) - shape.at(at, near(-h))) / (2 * h);
+      });
+      const variance = quadratic(covariance, gradient);
+      return {
+        line: t * Math.sqrt(variance),
+        point: t * Math.sqrt(variance + (spread * scale) ** 2),
+      };
+    },
+  };
+}
+
+const quadratic = (matrix: Float64Array, v: readonly number[]): number =>
+  v.reduce((sum, a, i) => sum + v.reduce((s, b, j) => s + a * b * matrix[i * v.length + j]!, 0), 0);
+
+/** The level of a place across; NaN where none stands there. */
+function levelAt(readings: readonly Reading[], x: number): number {
+  return readings.find((reading) => reading.x === x)?.level ?? NaN;
+}
+
+function levelMean(
+  readings: readonly Reading[],
+  coefficients: readonly number[],
+  x: number,
+): number {
+  const level = levelAt(readings, x);
+  const order = [...new Set(readings.map((reading) => reading.level))].sort((p, q) => p - q);
+  return coefficients[order.indexOf(level)] ?? NaN;
+}
+
+function meansOf(readings: readonly Reading[]): Curve {
+  const order = [...new Set(readings.map(({ level }) => level))].sort((p, q) => p - q);
+  return {
+    names: order.map((level) => `level ${level + 1}`),
+    at: (level, means) => means[order.indexOf(level)] ?? NaN,
+    start: () =>
+      order.map((level) => {
+        const own = readings.filter((reading) => reading.level === level);
+        return own.reduce((sum, { y }) => sum + y, 0) / own.length;
+      }),
+  };
+}
+
+interface Maximum {
+  readonly coefficients: readonly number[];
+  /** Unbiased without hidden readings; that of the greatest likelihood with them. */
+  readonly sigma: number;
+  readonly covariance: Float64Array;
+  readonly isHidden: boolean;
+}
+
+function maximise(
+  shape: Curve,
+  id: CurveId,
+  readings: readonly Reading[],
+  scales: readonly number[],
+  place: (reading: Reading) => number,
+): Maximum | null {
+  const [n, p] = [readings.length, shape.names.length];
+  const places = readings.map(place);
+  const through = (y: readonly number[], start: readonly number[]) => {
+    const at = (i: number, b: readonly number[]): number => shape.at(places[i]!, b) / scales[i]!;
+    const scaled = y.map((value, i) => value / scales[i]!);
+    if (id !== 'power' && id !== 'saturating') {
+      // All others are linear: a column for each coefficient.
+      const unit = (j: number): number[] => start.map((_, k) => (k === j ? 1 : 0));
+      const columns = new Float64Array(n * p);
+      for (let i = 0; i < n; i++) for (let j = 0; j < p; j++) columns[i * p + j] = at(i, unit(j));
+      return leastSquares(columns, scaled, p);
+    }
+    return leastSquaresCurve(
+      at,
+      places.map((_, i) => i),
+      scaled,
+      start,
+    );
+  };
+  const meanX = places.reduce((sum, x) => sum + x, 0) / n;
+  const ys = readings.map(({ y }) => y);
+  const extent = { meanX, meanY: ys.reduce((sum, y) => sum + y, 0) / n, mostY: Math.max(...ys) };
+  const first = through(ys, shape.start(extent));
+  if (!first) return null;
+  let coefficients = [...first.coefficients];
+  let sigma = Math.sqrt(first.residualSumOfSquares / (n - p));
+  if (readings.every(isExact)) {
+    const covariance = Float64Array.from(first.unscaledCovariance, (v) => v * sigma ** 2);
+    return { coefficients, sigma, covariance, isHidden: false };
+  }
+  sigma = Math.max(sigma, 1e-6 * Math.abs(extent.meanY) + 1e-12);
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const expected = readings.map((reading, i) =>
+      expectedOf(reading, shape.at(places[i]!, coefficients), sigma * scales[i]!),
+    );
+    const fit = through(
+      expected.map(({ mean }) => mean),
+      coefficients,
+    );
+    if (!fit) return null;
+    const hidden = expected.reduce((sum, { variance }, i) => sum + variance / scales[i]! ** 2, 0);
+    const next = Math.sqrt((fit.residualSumOfSquares + hidden) / n);
+    const moved = Math.abs(next - sigma) / sigma;
+    [coefficients, sigma] = [[...fit.coefficients], next];
+    if (!(sigma > 0)) return null;
+    if (moved < 1e-10) break;
+  }
+  const covariance = covarianceOf(shape, readings, scales, places, coefficients, sigma);
+  return covariance && { coefficients, sigma, covariance, isHidden: true };
+}
+
+/** Inverse of the observed information about the coefficients and the logarithm of the scatter. */
+function covarianceOf(
+  shape: Curve,
+  readings: readonly Reading[],
+  scales: readonly number[],
+  places: readonly number[],
+  coefficients: readonly number[],
+  sigma: number,
+): Float64Array | null {
+  const [n, p] = [readings.length, coefficients.length];
+  const lost = (at: readonly number[]): number =>
+    -readings.reduce((sum, reading, i) => {
+      const own = Math.exp(at[p]!) * scales[i]!;
+      return sum + logLikelihoodOf(reading, shape.at(places[i]!, at.slice(0, p)), own);
+    }, 0);
+  const here = [...coefficients, Math.log(sigma)];
+  const steps = here.map((value, j) => (j < p ? 1e-4 * (Math.abs(value) + sigma) : 1e-4));
+  const information = hessianOf(lost, here, steps);
+  const covariance = new Float64Array(p * p);
+  for (let j = 0; j < p; j++) {
+    const column = new Float64Array(p + 1);
+    column[j] = 1;
+    if (!solveInPlace(information.slice(), column)) return null;
+    for (let i = 0; i < p; i++) covariance[i * p + j] = (column[i]! * n) / (n - p);
+  }
+  for (let j = 0; j < p; j++) if (!(covariance[j * p + j]! > 0)) return null;
+  return covariance;
+}

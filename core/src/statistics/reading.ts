@@ -1,0 +1,16 @@
+/** One reading as the statistics see it: in whatever unit, against a number or a level. */
+export interface Reading {
+  /** In the factor's unit; NaN where levels stand in no order. */
+  readonly x: number;
+  readonly y: number;
+  /** Between which values it lies, where that is all that is known of it. */
+  readonly between?: readonly [number, number] | null;
+  /** The ceiling was reached: it is at least y. */
+  readonly atLeast?: boolean;
+  /** Which level it is of, and which group read it, by number. */
+  readonly level: number;
+  readonly group: number;
+}
+
+/** Whether all that is known of a reading is its number. */
+export const isExact = ({ between, atLeast }: Reading): boolean => !between && !atLeast;
