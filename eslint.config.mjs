@@ -219,7 +219,7 @@ export default tseslint.config(
     ignores: [
       '**/node_modules/**',
       '**/dist/**',
-      '.cache/**',
+      '**/.cache/**',
       '.data/**',
       'web/.angular/**',
       'test-results/**',

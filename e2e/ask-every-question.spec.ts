@@ -100,7 +100,7 @@ test('steel, aluminium, wood, plastic and nothing', async ({ page }) => {
   await page.getByRole('textbox', { name: /^Lifted:/ }).fill('0');
   await save(page);
   await page.getByRole('link', { name: /^Findings/ }).click();
-  await expect(page.getByText('These levels stand in no order')).toBeVisible();
+  await expect(page.getByText('The levels stand in no order')).toBeVisible();
   await expect(page.getByRole('img', { name: /0 at Aluminium/ })).toBeVisible();
 });
 

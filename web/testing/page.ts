@@ -11,6 +11,8 @@ export async function pageOf(component: Type<unknown>) {
   return {
     host,
     texts,
+    /** Until all has been drawn that something else than a button has set off. */
+    settle: (): Promise<unknown> => fixture.whenStable(),
     /** Cells of the rows of the table under a heading. */
     rowsUnder: (heading: string): string[][] => {
       const section = [...host.querySelectorAll('section')].find((part) =>

@@ -58,3 +58,11 @@ export { coilsOf, type CoilOf } from './coils.js';
 export { asDone } from './as-done.js';
 export { asked, type Asked } from './asked.js';
 export { voteText } from './votes.js';
+export {
+  CURVE_NAMES,
+  equationText,
+  factorWords,
+  saidOf,
+  type FactorWords,
+  type Said,
+} from './said.js';

@@ -26,5 +26,6 @@ export {
   type PredictionBody,
   type ReadingBody,
 } from './reading.js';
+export * from './reading-rows.js';
 export * from './resources.js';
 export * from './trials.js';

@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { startSubject } from '../experiments/index.js';
 import { casesOf, type LessonPlan } from '../lesson/index.js';
 import type { Outcome } from '../measures/index.js';
-import { findingsOf, type FindingGuess, type FindingTrial, type KeptPrediction } from './index.js';
+import {
+  findingsOf,
+  type FindingGuess,
+  type FindingTrial,
+  type KeptPrediction,
+  type SeriesFinding,
+} from './index.js';
 
 const plan: LessonPlan = {
   base: startSubject('straight-magnet'),
@@ -29,6 +35,7 @@ const trial = (
     typeof outcome === 'number' ? { kind: 'count', count: outcome, off: 0, stuck: 0 } : outcome,
   model,
 });
+const lineOf = ([first]: readonly SeriesFinding[]) => first!.analysis!.line!;
 const found = (trials: FindingTrial[], guesses: FindingGuess[] = []) =>
   findingsOf(plan, cases, trials, guesses, { traySize: 30 });
 
@@ -36,8 +43,8 @@ describe('findings', () => {
   it('fit the line through all trials', () => {
     const { series, trials } = found([trial(10, 3), trial(20, 5), trial(40, 9)]);
     expect(trials).toBe(3);
-    expect(series[0]!.fit!.slope).toBeCloseTo(0.2, 9);
-    expect(series[0]!.fit!.intercept).toBeCloseTo(1, 9);
+    expect(lineOf(series).coefficients[1]).toBeCloseTo(0.2, 9);
+    expect(lineOf(series).coefficients[0]).toBeCloseTo(1, 9);
   });
 
   it('count how predictions in words came out, and those nobody judged for nothing', () => {
@@ -68,8 +75,10 @@ describe('findings', () => {
   });
 
   it('have no line before there are three trials at two levels', () => {
-    expect(found([trial(10, 3), trial(20, 5)]).series[0]!.fit).toBeNull();
-    expect(found([trial(10, 3), trial(10, 4), trial(10, 5)]).series[0]!.fit).toBeNull();
+    expect(found([trial(10, 3), trial(20, 5)]).series[0]!.analysis!.line).toBeNull();
+    const same = [trial(10, 3), trial(10, 4), trial(10, 5)];
+    expect(found(same).series[0]!.analysis!.line).toBeNull();
+    expect(found([]).series).toEqual([{ seriesId: null, analysis: null, readings: [], odd: [] }]);
   });
 
   it('draw no line through kinds, which stand in no order, nor through words', () => {
@@ -83,23 +92,24 @@ describe('findings', () => {
     };
     const counts = [3, 5, 9].map((count, i) => trial(`${kinds.levels[i]!.value}`, count));
     const ofKinds = findingsOf(kinds, casesOf(kinds), counts, [], { traySize: 30 });
-    expect(ofKinds.series.map(({ fit }) => fit)).toEqual([null]);
+    expect(ofKinds.series.map(({ analysis }) => analysis!.line)).toEqual([null]);
     const words: LessonPlan = { ...plan, measure: 'sentence' };
     const said = [10, 20, 40].map((level) => trial(level, { kind: 'words', text: 'It hummed.' }));
     const ofWords = findingsOf(words, casesOf(words), said, [], { traySize: 30 });
-    expect(ofWords.series.map(({ fit }) => fit)).toEqual([null]);
+    expect(ofWords.series.map(({ analysis }) => analysis)).toEqual([null]);
   });
 
-  it('leave out of the line what emptied the tray, and say so', () => {
-    const { series, censored, levels } = found([
-      trial(10, 3),
-      trial(20, 5),
-      trial(20, 5),
-      trial(40, 30),
-    ]);
-    expect(censored).toBe(1);
-    expect(series[0]!.fit!.slope).toBeCloseTo(0.2, 9);
-    expect(levels[2]!.censored).toBe(1);
+  it('take what emptied the tray for at least so much, and say so', () => {
+    const read = [3, 4].map((n) => trial(10, n)).concat([6, 8].map((n) => trial(20, n)));
+    const { series, censored, levels } = found([...read, trial(40, 30), trial(40, 30)]);
+    expect(censored).toBe(2);
+    expect(levels[2]!.censored).toBe(2);
+    expect(series[0]!.analysis!.levels[2]!.hidden).toBe(2);
+    // As though the tray had held no more than these: the line would end at 30.
+    const whole = findingsOf(plan, cases, [...read, trial(40, 30), trial(40, 30)], [], {
+      traySize: 31,
+    });
+    expect(lineOf(series).at(40)).toBeGreaterThan(lineOf(whole.series).at(40));
   });
 
   it('count the trials inside the band', () => {
@@ -192,7 +202,9 @@ describe('findings of two factors', () => {
       [10, 20, 40].map((turns) => trial(turns, cells * turns, null, `cells-${cells}`)),
     );
     const { series } = findingsOf(two, casesOf(two), trials, [], { traySize: 500 });
-    expect(series.map(({ fit }) => Math.round(fit!.slope * 1000) / 1000)).toEqual([1, 2]);
+    expect(
+      series.map(({ analysis }) => Math.round(analysis!.line!.coefficients[1]! * 1000) / 1000),
+    ).toEqual([1, 2]);
   });
 });
 
@@ -230,7 +242,7 @@ describe('findings of other kinds of data', () => {
     ]);
     expect(points[0]!.y).toBeNaN();
     expect(levels[1]!.summary).toBeNull();
-    expect(series[0]!.fit).toBeNull();
+    expect(series[0]!.analysis).toBeNull();
   });
 
   it('fit no line through kinds that stand in no order', () => {
@@ -241,7 +253,7 @@ describe('findings of other kinds of data', () => {
     };
     const trials = ['with', 'with', 'without', 'without'].map((kind, i) => trial(kind, 3 + i));
     const { series, levels } = findingsOf(kinds, casesOf(kinds), trials, [], { traySize: 30 });
-    expect(series[0]!.fit).toBeNull();
+    expect(series[0]!.analysis!.line).toBeNull();
     expect(levels.map(({ summary }) => summary!.mean)).toEqual([3.5, 5.5]);
   });
 });

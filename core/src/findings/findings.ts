@@ -5,9 +5,8 @@ import {
   type ClassBelief,
   type Spread,
 } from '../calibration/index.js';
-import { CoreError } from '../errors.js';
 import { bandOf, ratioScale, type PredictableId } from '../experiments/index.js';
-import { axisNumber, factorOf, isGraded } from '../factors/index.js';
+import { axisNumber, factorOf, isGraded, type Axis } from '../factors/index.js';
 import type { Case, LessonPlan } from '../lesson/index.js';
 import {
   ceilingOf,
@@ -18,7 +17,14 @@ import {
   type Outcome,
   type Verdict,
 } from '../measures/index.js';
-import { fitLine, summarise, unusual, type LineFit, type Summary } from '../statistics/index.js';
+import {
+  analyse,
+  standingOut,
+  summarise,
+  type Analysis,
+  type OrderedReading,
+  type Summary,
+} from '../statistics/index.js';
 
 /** What Nab predicted for a trial when it was made, SI; a later change of the magnet leaves it. */
 export interface KeptPrediction {
@@ -81,10 +87,15 @@ export interface LevelFinding {
   readonly guess: number | null;
 }
 
-/** A line of its own for each series. */
+/** What is said of one line of readings; each series has its own. */
 export interface SeriesFinding {
   readonly seriesId: string | null;
-  readonly fit: LineFit | null;
+  /** Null for words, and where nothing was read yet. */
+  readonly analysis: Analysis | null;
+  /** What was analysed, SI: trials with a number at a level of the plan. */
+  readonly readings: readonly OrderedReading[];
+  /** Ids of the trials that stand out at their level. */
+  readonly odd: readonly string[];
 }
 
 export interface Findings {
@@ -135,18 +146,17 @@ export function findingsOf(
       unusual: false,
     };
   });
-  const odd = new Set(cases.flatMap((c) => unusualAt(c, measure, plain)));
+  const seriesIds = [...new Set(cases.map(({ seriesId }) => seriesId))];
+  const levelIds = plan.levels.map(({ id }) => id);
+  const series = seriesIds.map((seriesId) => lineOf(plain, seriesId, measure, axis, levelIds));
+  const odd = new Set(series.flatMap(({ odd: ids }) => ids));
   const points = plain.map((point) => ({ ...point, unusual: odd.has(point.trialId) }));
   const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
-  const seriesIds = [...new Set(cases.map(({ seriesId }) => seriesId))];
   const compared = points.filter(({ inBand }) => inBand !== null);
   return {
     points,
     levels,
-    series: seriesIds.map((seriesId) => ({
-      seriesId,
-      fit: isGraded(axis) && hasNumbers(measure) ? lineThrough(points, seriesId) : null,
-    })),
+    series,
     trials: trials.length,
     censored: points.filter(({ censored }) => censored !== null).length,
     compared: compared.length,
@@ -156,16 +166,49 @@ export function findingsOf(
   };
 }
 
-/** Ids of the trials at a level of a line that stand out among the others there. */
-function unusualAt(c: Case, measure: Measure, points: readonly Point[]): string[] {
-  if (!hasNumbers(measure) || measure.data === 'yes-no') return [];
-  const own = points.filter((point) => keyOf(point) === keyOf(c) && Number.isFinite(point.y));
-  const step = measure.relative ? 0 : measure.resolution;
-  const flags = unusual(
-    own.map(({ y }) => y),
-    step,
+/** One line of readings as the statistics see it, and which of its trials stand out. */
+function lineOf(
+  points: readonly Point[],
+  seriesId: string | null,
+  measure: Measure,
+  axis: Axis,
+  levelIds: readonly string[],
+): SeriesFinding {
+  const own = points.filter(
+    (point) =>
+      point.seriesId === seriesId && Number.isFinite(point.y) && levelIds.includes(point.levelId),
   );
-  return own.filter((_, i) => flags[i]).map(({ trialId }) => trialId);
+  if (!hasNumbers(measure) || own.length === 0) {
+    return { seriesId, analysis: null, readings: [], odd: [] };
+  }
+  const groups = [...new Set(own.map(({ groupId }) => groupId))];
+  const made = new Map<string, number>();
+  const readings = own.map((point): OrderedReading => {
+    const order = made.get(point.groupId) ?? 0;
+    made.set(point.groupId, order + 1);
+    const { from, to, censored } = point;
+    return {
+      x: point.x,
+      y: point.y,
+      between: from !== null && to !== null && to > from ? [from, to] : null,
+      atLeast: censored === 'at-least',
+      level: levelIds.indexOf(point.levelId),
+      group: groups.indexOf(point.groupId),
+      order,
+    };
+  });
+  const step = measure.relative ? 0 : measure.resolution;
+  const odd = measure.data === 'yes-no' ? [] : standingOut(readings, step);
+  let analysis: Analysis | null = null;
+  return {
+    seriesId,
+    // Not before somebody asks: it fits six curves and two models with groups.
+    get analysis() {
+      return (analysis ??= analyse(readings, isGraded(axis)));
+    },
+    readings,
+    odd: odd.map((i) => own[i]!.trialId),
+  };
 }
 
 function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {
@@ -238,22 +281,6 @@ function levelFinding(
         : null,
     guess: summarise(values)?.mean ?? null,
   };
-}
-
-/** A reading that says "at least" must not pull the line down. */
-function lineThrough(points: readonly Point[], seriesId: string | null): LineFit | null {
-  const whole = points.filter(
-    (point) => point.seriesId === seriesId && point.censored === null && Number.isFinite(point.x),
-  );
-  try {
-    return fitLine(
-      whole.map(({ x }) => x),
-      whole.map(({ y }) => y),
-    );
-  } catch (error) {
-    if (error instanceof CoreError && error.code === 'TOO_FEW_POINTS') return null;
-    throw error;
-  }
 }
 
 function beliefOf(

@@ -8,3 +8,4 @@ export {
   type Point,
   type SeriesFinding,
 } from './findings.js';
+export { readingsReport } from './report.js';

@@ -397,8 +397,9 @@ describe('over a thousand simulated classes', () => {
     const { trendPower } = promiseOf(plan, cases, { ...effort, traySize: 500 });
     let clear = 0;
     simulated(plan, cases, (trials) => {
-      const { fit } = findingsOf(plan, cases, trials, [], { traySize: 500 }).series[0]!;
-      if (Math.abs(fit!.slope) > fit!.slopeInterval95) clear++;
+      const { analysis } = findingsOf(plan, cases, trials, [], { traySize: 500 }).series[0]!;
+      const { coefficients, intervals95 } = analysis!.line!;
+      if (Math.abs(coefficients[1]!) > intervals95[1]!) clear++;
     });
     expect(Math.abs(clear / 1000 - trendPower!)).toBeLessThan(0.03);
   });

@@ -140,6 +140,18 @@ function ranks(all: readonly number[]): { rankOf: Map<number, number>; ties: num
   return { rankOf, ties: n > 1 ? lost / (n ** 3 - n) : 1 };
 }
 
+/** Pairs of two sorted lists in which the second is larger; half a one for equal ones. */
+function pairsThatRise(low: readonly number[], high: readonly number[]): number {
+  let [below, upTo, sum] = [0, 0, 0];
+  for (const value of high) {
+    while (below < low.length && low[below]! < value) below++;
+    upTo = Math.max(upTo, below);
+    while (upTo < low.length && low[upTo]! <= value) upTo++;
+    sum += (below + upTo) / 2;
+  }
+  return sum;
+}
+
 /**
  * Jonckheere and Terpstra's test: do readings rise, or fall, from level to level in their order?
  * Positive z means that they rise.
@@ -149,11 +161,10 @@ export function trendTest(levels: readonly (readonly number[])[]): RankTest | nu
   const some = levels.filter((values) => values.length > 0);
   const n = some.reduce((sum, values) => sum + values.length, 0);
   if (some.length < 2 || n < 3) return null;
+  const sorted = some.map((values) => [...values].sort((p, q) => p - q));
   let larger = 0;
-  some.forEach((low, i) => {
-    for (const high of some.slice(i + 1)) {
-      for (const p of low) for (const q of high) larger += q > p ? 1 : q === p ? 0.5 : 0;
-    }
+  sorted.forEach((low, i) => {
+    for (const high of sorted.slice(i + 1)) larger += pairsThatRise(low, high);
   });
   const tied = new Map<number, number>();
   for (const value of some.flat()) tied.set(value, (tied.get(value) ?? 0) + 1);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NORRIS } from '../../reference/nist-strd.js';
 import { normalFrom, seededRandom } from '../numerics/index.js';
-import { fitCurve, fitLine, summarise, type CurveId, type Reading } from './index.js';
+import { fitCurve, summarise, type CurveId, type Reading } from './index.js';
 
 const at = (x: number, y: number, more: Partial<Reading> = {}): Reading => ({
   x,
@@ -22,9 +22,23 @@ describe('a shape through readings', () => {
     expect(Math.abs(intercept / NORRIS.intercept - 1)).toBeLessThan(1e-9);
     expect(Math.abs(line.standardErrors[1]! / NORRIS.slopeError - 1)).toBeLessThan(1e-9);
     expect(Math.abs(line.residualDeviation / NORRIS.residualDeviation - 1)).toBeLessThan(1e-9);
-    const old = fitLine(NORRIS.x, NORRIS.y).intervalAt(300);
-    expect(line.intervalAt(300).line).toBeCloseTo(old.line, 6);
-    expect(line.intervalAt(300).point).toBeCloseTo(old.point, 6);
+    expect(Math.abs(line.rSquared / NORRIS.rSquared - 1)).toBeLessThan(1e-9);
+    // Source: Student's t at 0.975 and 34 degrees of freedom, 2.0322 (any table).
+    expect(line.degreesOfFreedom).toBe(34);
+    expect(line.intervals95[1]! / line.standardErrors[1]!).toBeCloseTo(2.0322, 4);
+    // At nought the line is as unsure as its intercept; a further point by its own scatter more.
+    const atZero = line.intervalAt(0);
+    expect(atZero.line / line.standardErrors[0]!).toBeCloseTo(2.0322, 4);
+    expect(atZero.point ** 2 - atZero.line ** 2).toBeCloseTo(
+      (2.032245 * line.residualDeviation) ** 2,
+      4,
+    );
+    // At the centre only the height of the line is uncertain: s/√n.
+    const centre = NORRIS.x.reduce((sum, x) => sum + x, 0) / 36;
+    expect(line.intervalAt(centre).line).toBeCloseTo(
+      (2.032245 * line.residualDeviation) / Math.sqrt(36),
+      5,
+    );
   });
 
   it('has the likelihood and the criterion that follow from the residuals', () => {

@@ -63,9 +63,13 @@ export interface FittedCurve {
   readonly names: readonly string[];
   readonly coefficients: readonly number[];
   readonly standardErrors: readonly number[];
+  /** Half widths of 95 % intervals of the coefficients. */
+  readonly intervals95: readonly number[];
   readonly degreesOfFreedom: number;
   /** Standard deviation of the residuals, n − p degrees of freedom; of a reading of scale one. */
   readonly residualDeviation: number;
+  /** Share of the weighed spread that the curve explains; NaN where readings are hidden. */
+  readonly rSquared: number;
   readonly logLikelihood: number;
   /** Akaike's criterion, corrected for few readings; Infinity where there are too few for it. */
   readonly aicc: number;
@@ -122,8 +126,10 @@ export function fitCurve(
     names: shape.names,
     coefficients,
     standardErrors: variances.map(Math.sqrt),
+    intervals95: variances.map((variance) => t * Math.sqrt(variance)),
     degreesOfFreedom,
     residualDeviation: spread,
+    rSquared: isHidden ? NaN : explained(readings, scales, spread ** 2 * degreesOfFreedom),
     logLikelihood,
     aicc: n > k + 1 ? 2 * k - 2 * logLikelihood + (2 * k * (k + 1)) / (n - k - 1) : Infinity,
     at: (x) => (id === 'means' ? levelMean(readings, coefficients, x) : shape.at(x, coefficients)),
@@ -142,6 +148,15 @@ export function fitCurve(
       };
     },
   };
+}
+
+/** One less what is left over, of what there was about the weighed mean. */
+function explained(readings: readonly Reading[], scales: readonly number[], left: number): number {
+  const weights = scales.map((scale) => 1 / scale ** 2);
+  const whole = weights.reduce((sum, w) => sum + w, 0);
+  const mean = readings.reduce((sum, { y }, i) => sum + weights[i]! * y, 0) / whole;
+  const total = readings.reduce((sum, { y }, i) => sum + weights[i]! * (y - mean) ** 2, 0);
+  return total > 0 ? 1 - left / total : 1;
 }
 
 const quadratic = (matrix: Float64Array, v: readonly number[]): number =>

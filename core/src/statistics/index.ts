@@ -1,4 +1,14 @@
 export {
+  analyse,
+  standingOut,
+  type Analysis,
+  type Drift,
+  type LevelAnalysis,
+  type OrderedReading,
+  type Pair,
+  type RankedCurve,
+} from './analysis.js';
+export {
   anova,
   kruskalWallis,
   trendTest,
@@ -9,7 +19,6 @@ export {
 } from './compare.js';
 export { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
 export { fitWithGroups, type GroupEffect } from './group-effect.js';
-export { fitLine, type LineFit } from './line-fit.js';
 export { isExact, type Reading } from './reading.js';
 export { summarise, type Summary } from './summary.js';
 export { unusual } from './unusual.js';

@@ -1,6 +1,6 @@
 import { formatNumber } from '@nab/core';
 import { scaleLinear } from 'd3';
-import { wholeOnly, type Across, type AcrossAxis, type ChartBox, type Linear } from './places';
+import { wholeOnly, type Across, type AcrossAxis, type ChartBox, type UpScale } from './places';
 
 /** What is written at a place of an axis, in several lines where it is long. */
 export interface Mark {
@@ -41,12 +41,13 @@ export function numberedAxis(
 export function levelAxes(
   axis: AcrossAxis,
   across: Across,
-  up: Linear,
-  { upLabel, box }: { upLabel: string; box: ChartBox },
+  up: UpScale,
+  { upLabel, box, log = false }: { upLabel: string; box: ChartBox; log?: boolean },
 ): ChartAxes {
   const { width, height, margin } = box;
   const tall = height > 300;
-  const upward = (value: number): string => up.tickFormat(tall ? 6 : 4)(value);
+  const upward = (value: number): string =>
+    log ? formatNumber(value, 4) : up.tickFormat(tall ? 6 : 4)(value);
   return {
     across: {
       ruled: across.ticks.map((tick) => across.at(tick)),
@@ -55,12 +56,20 @@ export function levelAxes(
     },
     up: {
       ruled: up.ticks(tall ? 10 : 5).map((tick) => up(tick)),
-      marks: up.ticks(tall ? 6 : 4).map((tick) => ({ at: up(tick), text: [upward(tick)] })),
+      marks: (log ? onlyRound(up.ticks(6)) : up.ticks(tall ? 6 : 4)).map((tick) => ({
+        at: up(tick),
+        text: [upward(tick)],
+      })),
       label: upLabel,
     },
   };
 
   function graded(): Mark[] {
+    // Every level is named: between them the axis is not even.
+    if (log && axis.kind === 'graded') {
+      const values = [...new Set(axis.values.filter((value) => value > 0))];
+      return values.map((value) => ({ at: across.at(value), text: [formatNumber(value, 4)] }));
+    }
     const ends = [margin.left, width - margin.right];
     const scale = scaleLinear(ends.map(across.invert), ends);
     const whole = axis.kind === 'graded' && axis.whole;
@@ -69,6 +78,11 @@ export function levelAxes(
       text: [formatNumber(tick, 4)],
     }));
   }
+}
+
+/** Of the many ticks of a logarithmic axis those that begin with 1, 2 or 5. */
+function onlyRound(ticks: readonly number[]): number[] {
+  return ticks.filter((tick) => /^[125]/.test(tick.toExponential()));
 }
 
 function named(names: readonly string[], across: Across): Mark[] {

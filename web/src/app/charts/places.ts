@@ -1,4 +1,4 @@
-import { scaleLinear, scalePoint } from 'd3';
+import { scaleLinear, scaleLog, scalePoint } from 'd3';
 
 /** A drawing's size and the room around its plot, in its own units. */
 export interface ChartBox {
@@ -13,6 +13,8 @@ export interface ChartBox {
 }
 
 export type Linear = ReturnType<typeof scaleLinear<number, number>>;
+/** A scale upward, linear or logarithmic. */
+export type UpScale = Linear | ReturnType<typeof scaleLog<number, number>>;
 
 /** What stands along the bottom: numbers in order, or names in no order. */
 export type AcrossAxis =
@@ -79,4 +81,30 @@ export function wholeOnly(ticks: readonly number[], whole: boolean): number[] {
 /** The scale upward, from nothing to a little over the most. */
 export function placesUp(most: number, { height, margin }: ChartBox): Linear {
   return scaleLinear([0, most * 1.05 || 1], [height - margin.bottom, margin.top]);
+}
+
+/** Room beside the outermost values on an axis of logarithms, as a factor. */
+const LOG_ROOM = 1.25;
+
+/** Places across by the logarithm of graded values above zero; names stand as they do. */
+export function placesAcrossLog(axis: AcrossAxis, box: ChartBox): Across {
+  if (axis.kind === 'kinds') return placesAcross(axis, box);
+  const above = axis.values.filter((value) => value > 0);
+  const ends = [Math.min(...above) / LOG_ROOM, Math.max(...above) * LOG_ROOM];
+  const scale = scaleLog(ends, [box.margin.left, box.width - box.margin.right]);
+  return {
+    at: (value) => (value > 0 ? scale(value) : NaN),
+    invert: scale.invert,
+    ticks: scale.ticks(8),
+    step: box.width / 12,
+  };
+}
+
+/** The scale upward by logarithms, from a little below the least to a little above the most. */
+export function placesUpLog(
+  least: number,
+  most: number,
+  { height, margin }: ChartBox,
+): ReturnType<typeof scaleLog<number, number>> {
+  return scaleLog([least / LOG_ROOM, most * LOG_ROOM], [height - margin.bottom, margin.top]);
 }

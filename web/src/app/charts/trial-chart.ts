@@ -1,22 +1,28 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
   type ElementRef,
+  inject,
   input,
   viewChild,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { area, line, select } from 'd3';
+import { map } from 'rxjs';
 import { levelAxes } from './axes';
 import { drawFrame, type Layer } from './draw-frame';
 import {
   placesAcross,
+  placesAcrossLog,
   placesUp,
+  placesUpLog,
   type Across,
   type AcrossAxis,
   type ChartBox,
-  type Linear,
+  type UpScale,
 } from './places';
 import { lineDash, markerColour, markerPath } from './markers';
 
@@ -42,7 +48,7 @@ export interface ChartMean {
   readonly x: number;
   readonly series: number;
   readonly mean: number;
-  /** Half width of its 95 % interval; NaN with one trial. */
+  /** Half width of its bar; NaN with one trial. */
   readonly half: number;
 }
 
@@ -53,11 +59,11 @@ export interface ChartCurve {
   readonly high: number;
 }
 
-/** A line of its own: the model's band, and the fitted line at the two ends of the data. */
+/** A line of its own: the model's band, and what was laid through the readings, point by point. */
 export interface ChartSeries {
   readonly name: string;
   readonly curve: readonly ChartCurve[];
-  readonly fit: readonly [ChartEnd, ChartEnd] | null;
+  readonly fit: readonly ChartEnd[] | null;
 }
 export interface ChartEnd {
   readonly x: number;
@@ -73,6 +79,21 @@ export interface TrialChartData {
   readonly series: readonly ChartSeries[];
   /** The most that can be read, such as the tray; null without one. */
   readonly ceiling: number | null;
+  /** What the fitted curves are called where they end. */
+  readonly fitName: string;
+  /** Both axes by their logarithms: what is not above zero has no place there. */
+  readonly log: boolean;
+}
+
+/** Where things stand in the drawing, for what is laid over it. */
+export interface TrialPlaces {
+  readonly across: Across;
+  readonly up: UpScale;
+  /** Edges of the plot. */
+  readonly top: number;
+  readonly bottom: number;
+  readonly left: number;
+  readonly right: number;
 }
 
 /** On a page; and on a board, where the same letters fill twice the room. */
@@ -80,6 +101,7 @@ const BOXES: Readonly<Record<'page' | 'board', ChartBox>> = {
   page: { width: 860, height: 460, margin: { top: 18, right: 160, bottom: 58, left: 66 } },
   board: { width: 480, height: 350, margin: { top: 12, right: 112, bottom: 54, left: 56 } },
 };
+const NARROW = '(max-width: 640px)';
 /** Between neighbouring groups around one level. */
 const GROUP_STEP = 7;
 
@@ -97,37 +119,67 @@ const GROUP_STEP = 7;
       height: auto;
     }
   `,
-  template: `<svg
-    #drawing
-    [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
-    role="group"
-    [attr.aria-label]="'Chart of ' + data().upLabel + ' against ' + data().across.label"
-  ></svg>`,
+  exportAs: 'nabTrialChart',
+  template: `
+    <svg
+      [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
+      role="group"
+      [attr.aria-label]="'Chart of ' + data().upLabel + ' against ' + data().across.label"
+    >
+      <g #drawing></g>
+      <ng-content />
+    </svg>
+  `,
 })
 export class TrialChart {
   readonly data = input.required<TrialChartData>();
   readonly on = input<'page' | 'board'>('page');
-  protected readonly box = computed(() => BOXES[this.on()]);
-  private readonly drawing = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
+  /** On a telephone as on a board: the letters would be too small to read. */
+  private readonly window = inject(BreakpointObserver);
+  private readonly isNarrow = toSignal(
+    this.window.observe(NARROW).pipe(map(({ matches }) => matches)),
+    { initialValue: this.window.isMatched(NARROW) },
+  );
+  protected readonly box = computed(() => BOXES[this.isNarrow() ? 'board' : this.on()]);
+  private readonly drawing = viewChild.required<ElementRef<SVGGElement>>('drawing');
 
   constructor() {
     afterRenderEffect(() => this.draw());
   }
 
-  private draw(): void {
+  /** Where things stand: what lies over the chart asks for it. */
+  readonly places = computed((): TrialPlaces => {
     const [data, box] = [this.data(), this.box()];
-    const svg = select(this.drawing().nativeElement);
-    svg.selectAll('*').remove();
     const curves = data.series.flatMap(({ curve }) => curve);
-    const most = Math.max(
+    const tops = [
       ...data.points.map((p) => Math.max(p.y, p.to ?? 0)),
       ...curves.map((c) => c.high),
-      1e-12,
+    ];
+    const most = tops.reduce((p, q) => Math.max(p, q), 1e-12);
+    const { top, bottom, left, right } = box.margin;
+    const ends = { top, bottom: box.height - bottom, left, right: box.width - right };
+    if (!data.log) {
+      return { across: placesAcross(data.across, box), up: placesUp(most, box), ...ends };
+    }
+    const low = [...data.points.map(({ y }) => y), ...curves.map((c) => c.low)].filter(
+      (y) => y > 0,
     );
-    const across = placesAcross(data.across, box);
-    const up = placesUp(most, box);
-    const layer = (): Layer => svg.append('g');
-    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box });
+    const least = low.reduce((p, q) => Math.min(p, q), most);
+    return {
+      across: placesAcrossLog(data.across, box),
+      up: placesUpLog(least, most, box),
+      ...ends,
+    };
+  });
+
+  private draw(): void {
+    const [all, box] = [this.data(), this.box()];
+    const svg = select(this.drawing().nativeElement);
+    svg.selectAll('*').remove();
+    const data = all.log ? aboveZero(all) : all;
+    const { across, up } = this.places();
+    const layer = (): Layer => svg.append('g') as unknown as Layer;
+    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box, log: data.log });
     drawFrame(layer(), box, axes);
     const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
     const labels = new EndLabels(box);
@@ -137,9 +189,24 @@ export class TrialChart {
   }
 }
 
+/** What has a place on axes of logarithms. */
+function aboveZero(data: TrialChartData): TrialChartData {
+  const above = ({ y }: { y: number }): boolean => y > 0;
+  return {
+    ...data,
+    points: data.points.filter(above).map((p) => (p.from && p.from > 0 ? p : { ...p, from: null })),
+    means: data.means.filter(({ mean }) => mean > 0),
+    series: data.series.map((series) => ({
+      ...series,
+      curve: series.curve.filter(({ low }) => low > 0),
+      fit: series.fit && series.fit.filter(above),
+    })),
+  };
+}
+
 interface Places {
   readonly across: Across;
-  readonly up: Linear;
+  readonly up: UpScale;
   /** How far beside its level a mean stands. */
   readonly side: number;
 }
@@ -168,7 +235,7 @@ class EndLabels {
 
 function drawSeries(
   layer: Layer,
-  { across: axis, series: all }: TrialChartData,
+  { across: axis, series: all, fitName }: TrialChartData,
   { name, curve, fit }: ChartSeries,
   index: number,
   { across, up }: Places,
@@ -229,19 +296,23 @@ function drawSeries(
     const said = several ? [`Nab: ${name}`] : ['Nab’s prediction', 'and 90 % band'];
     labels.put(layer, up(end.median), colour, said);
   }
-  if (!fit) return;
-  const [from, to] = fit;
+  const last = fit?.[fit.length - 1];
+  if (!fit || !last) return;
   const stroke = several ? colour : 'var(--nab-ink)';
   layer
-    .append('line')
-    .attr('x1', across.at(from.x))
-    .attr('y1', up(from.y))
-    .attr('x2', across.at(to.x))
-    .attr('y2', up(to.y))
+    .append('path')
+    .attr(
+      'd',
+      line<ChartEnd>(
+        ({ x }) => across.at(x),
+        ({ y }) => up(y),
+      )(fit),
+    )
+    .attr('fill', 'none')
     .attr('stroke', stroke)
     .attr('stroke-width', 2)
     .attr('stroke-dasharray', lineDash(several ? index : 0));
-  labels.put(layer, up(to.y), stroke, [several ? `Best line: ${name}` : 'Best line']);
+  labels.put(layer, up(last.y), stroke, [several ? `${fitName}: ${name}` : fitName]);
 }
 
 function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places): void {
@@ -291,6 +362,7 @@ function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places):
 }
 
 function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Places): void {
+  const [lowest = 0] = up.domain() as [number, number];
   const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
   data.means.forEach(({ x, mean, half, series }) => {
     const cx = across.at(x) + side + 10 * series;
@@ -301,7 +373,7 @@ function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Pla
       .attr('r', 4.5)
       .attr('fill', 'var(--nab-ink)');
     if (!Number.isFinite(half)) return;
-    const [low, high] = [up(Math.max(0, mean - half)), up(mean + half)];
+    const [low, high] = [up(Math.max(lowest, mean - half)), up(mean + half)];
     bars
       .append('path')
       .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12M${cx - 6} ${high}h12`)

@@ -11,9 +11,9 @@ import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testin
 import { casesOf, findingsOf, levelText, factorOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
 import { factorAxis, type NamedCase } from '../investigation';
-import { trialChartData } from './chart-data';
+import { FIRST_LOOK, trialChartData, type ChartLook } from './chart-data';
 
-function chartOf(plan: Plan, readings: readonly Reading[]) {
+function chartOf(plan: Plan, readings: readonly Reading[], look: Partial<ChartLook> = {}) {
   const lesson = toLessonPlan(plan, newDesign());
   const cases = casesOf(lesson).map((one): NamedCase => ({
     ...one,
@@ -24,7 +24,10 @@ function chartOf(plan: Plan, readings: readonly Reading[]) {
   const { trials } = foldTrials(readings);
   const { trials: found, guesses } = toFindings(trials, []);
   const findings = findingsOf(lesson, cases, found, guesses, plan);
-  return { data: trialChartData(plan, lesson, cases, findings, trials), cases };
+  return {
+    data: trialChartData(plan, lesson, cases, findings, trials, { ...FIRST_LOOK, ...look }),
+    cases,
+  };
 }
 let next = 1000;
 const reading = (level: number, count: number, change: Partial<Reading> = {}): Reading =>
@@ -72,6 +75,40 @@ describe('the chart of trials', () => {
     expect(data.series[0]!.fit).toMatchObject([{ x: 10 }, { x: 20 }]);
     expect(data.series[0]!.fit![1]!.y).toBeCloseTo(4, 9);
     expect(chartOf(plan, [reading(1, 2)]).data.series[0]!.fit).toBeNull();
+  });
+
+  it('lays the chosen curve through the readings, bent where it bends', () => {
+    const readings = [
+      reading(1, 4),
+      reading(1, 5),
+      reading(2, 7),
+      reading(2, 8),
+      reading(3, 9),
+      reading(3, 10),
+    ];
+    const fit = chartOf(plan, readings, { curve: 'saturating' }).data.series[0]!.fit!;
+    expect(fit.length).toBeGreaterThan(20);
+    const middle = fit[fit.length >> 1]!.y;
+    expect(middle).toBeGreaterThan((fit[0]!.y + fit[fit.length - 1]!.y) / 2);
+    expect(chartOf(plan, readings, { curve: null }).data.series[0]!.fit).toBeNull();
+    const flat = chartOf(plan, readings, { curve: 'none' }).data.series[0]!.fit!;
+    expect(flat.map(({ y }) => y)).toEqual([flat[0]!.y, flat[0]!.y]);
+  });
+
+  it('has the bars that were chosen', () => {
+    const half = (bar: ChartLook['bar']): number =>
+      chartOf(plan, [reading(1, 4), reading(1, 6), reading(1, 8)], { bar }).data.means[0]!.half;
+    expect(half('deviation')).toBeCloseTo(2, 9);
+    expect(half('error')).toBeCloseTo(2 / Math.sqrt(3), 9);
+  });
+
+  it('has axes of logarithms for levels in order only', () => {
+    expect(chartOf(plan, [reading(1, 4)], { log: true }).data.log).toBe(true);
+    const kinds = examplePlan(idOf, {
+      factor: 'core-material',
+      levels: ['wood', 'nail-steel'].map((value, i) => ({ id: idOf(1 + i), value })),
+    });
+    expect(chartOf(kinds, [reading(1, 4)], { log: true }).data.log).toBe(false);
   });
 
   it('has the band of the prediction between the levels, rising with the turns', () => {

@@ -7,8 +7,12 @@ import {
   factorOf,
   isGraded,
   measureOf,
+  type Analysis,
+  type CurveId,
   type Findings,
+  type FittedCurve,
   type LessonPlan,
+  type Summary,
 } from '@nab/core';
 import type { ChartCurve, TrialChartData } from '../charts';
 import { factorAxis, type NamedCase } from '../investigation';
@@ -58,6 +62,48 @@ function curvesOf(
   return curves;
 }
 
+/** A curve from the lowest to the highest level that was tried; straight ones by their ends. */
+function drawn(
+  fit: FittedCurve,
+  { levels }: Analysis,
+  inUnit: (si: number) => number,
+): { x: number; y: number }[] {
+  const xs = levels.map(({ x }) => x);
+  const [least, most] = [Math.min(...xs), Math.max(...xs)];
+  const straight = fit.id === 'line' || fit.id === 'proportional' || fit.id === 'none';
+  const many = straight ? 2 : 48;
+  const places = Array.from({ length: many }, (_, i) => least + ((most - least) * i) / (many - 1));
+  return (fit.id === 'means' ? xs : places).map((x) => ({ x, y: inUnit(fit.at(x)) }));
+}
+
+/** What the bar at a mean says. */
+export const BARS = ['deviation', 'error', 'interval'] as const;
+export type Bar = (typeof BARS)[number];
+
+/** How the chart is looked at. */
+export interface ChartLook {
+  /** The shape that is laid through the readings of each line; null for none. */
+  readonly curve: CurveId | null;
+  readonly bar: Bar;
+  readonly log: boolean;
+}
+
+/** As it is first seen, and on the board. */
+export const FIRST_LOOK: ChartLook = { curve: 'line', bar: 'interval', log: false };
+
+const HALF: Readonly<Record<Bar, (summary: Summary) => number>> = {
+  deviation: ({ deviation }) => deviation,
+  error: ({ standardError }) => standardError,
+  interval: ({ interval95 }) => interval95,
+};
+
+/** The curve of a kind through one line of readings; null where there is none. */
+export function curveOf(analysis: Analysis | null, id: CurveId | null): FittedCurve | null {
+  if (id === null) return null;
+  const ranked = analysis?.curves.find(({ curve }) => curve.id === id)?.curve;
+  return ranked ?? (id === 'line' ? (analysis?.line ?? null) : null);
+}
+
 /** Everything the chart of the trials shows. */
 export function trialChartData(
   plan: Plan,
@@ -65,6 +111,7 @@ export function trialChartData(
   cases: readonly NamedCase[],
   findings: Findings,
   trials: readonly Trial[],
+  look: ChartLook = FIRST_LOOK,
 ): TrialChartData {
   const measure = measureOf(plan.measure);
   const inUnit = inUnitOf(measure);
@@ -104,18 +151,18 @@ export function trialChartData(
         x: placeOf(levelId),
         series: Math.max(0, seriesIds.indexOf(seriesId)),
         mean: inUnit(summary!.mean),
-        half: inUnit(summary!.interval95),
+        half: inUnit(HALF[look.bar](summary!)),
       })),
-    series: findings.series.map(({ seriesId, fit }) => {
-      const own = findings.points.filter((p) => p.seriesId === seriesId && Number.isFinite(p.x));
-      const xs = own.map(({ x }) => x);
-      const end = (x: number) => ({ x, y: inUnit(fit!.intercept + fit!.slope * x) });
+    series: findings.series.map(({ seriesId, analysis }) => {
+      const fit = curveOf(analysis, look.curve);
       return {
         name: cases.find((one) => one.seriesId === seriesId)?.seriesName ?? '',
         curve: curves.get(seriesId) ?? [],
-        fit: fit && [end(Math.min(...xs)), end(Math.max(...xs))],
+        fit: fit && drawn(fit, analysis!, inUnit),
       };
     }),
+    fitName: look.curve === 'line' || look.curve === 'proportional' ? 'Best line' : 'Best curve',
+    log: look.log && across.kind === 'graded',
     ceiling: ceiling === null ? null : inUnit(ceiling),
   };
 }

@@ -2,9 +2,8 @@ import { TableName } from '../accessibility';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { formatNumber, isGraded, type LevelFinding, type LineFit } from '@nab/core';
+import { formatNumber, isGraded, type LevelFinding } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { markerColour, markerPath, TrialChart } from '../charts';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
 import {
@@ -14,21 +13,20 @@ import {
   outcomeText,
   verdictsText,
   percentText,
+  saidOf,
 } from '@nab/words';
-import { trialChartData } from './chart-data';
+import { ChartPart } from './chart-part';
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
   selector: 'nab-findings',
-  imports: [Notice, NzButtonModule, NzTableModule, RouterLink, TableName, TrialChart],
+  imports: [ChartPart, Notice, NzButtonModule, NzTableModule, RouterLink, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',
   styleUrl: './findings.less',
 })
 export class FindingsPage {
   protected readonly store = inject(InvestigationStore);
-  protected readonly markerPath = markerPath;
-  protected readonly markerColour = markerColour;
 
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly measure = this.store.measure;
@@ -37,87 +35,44 @@ export class FindingsPage {
   private readonly inUnit = computed(() => inUnitOf(this.measure()));
   /** Words have nothing to draw. */
   protected readonly drawn = computed(() => this.measure().data !== 'words');
-  protected readonly graded = computed(() => isGraded(this.store.factor().axis));
 
-  protected readonly chart = computed(() =>
-    trialChartData(
-      this.plan(),
-      this.store.lesson(),
-      this.store.cases(),
-      this.findings(),
-      this.store.trials(),
-    ),
-  );
-
-  protected readonly someUnusual = computed(() =>
-    this.findings().points.some(({ unusual }) => unusual),
-  );
-
-  /** The straight line of each series, in the axes' units. */
-  protected readonly lines = computed(() => {
-    const unit = this.inUnit();
-    return this.findings().series.flatMap(({ seriesId, fit }) => {
-      if (!fit) return [];
-      const name = this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
-      return [{ name, equation: this.equationOf(fit), ...this.slopeOf(fit, unit) }];
-    });
-  });
-
-  private equationOf(fit: LineFit): string {
-    const unit = this.inUnit();
-    const sign = fit.intercept < 0 ? '−' : '+';
-    const { data, axis } = this.measure();
-    const what = data === 'count' ? 'read' : axis.toLowerCase();
-    return `${what} = ${formatNumber(unit(fit.slope))} × ${this.factorWord()} ${sign} ${formatNumber(Math.abs(unit(fit.intercept)))}`;
-  }
-
-  private slopeOf(fit: LineFit, unit: (si: number) => number) {
-    return {
-      slope: formatNumber(unit(fit.slope)),
-      error: formatNumber(unit(fit.slopeError), 2),
-      interval: formatNumber(unit(fit.slopeInterval95), 2),
-      rSquared: fit.rSquared,
-      clear: Math.abs(fit.slope) > fit.slopeInterval95,
-      n: fit.n,
-    };
-  }
-
-  /** The factor's unit as a word: turns, cells, mm. */
-  protected readonly word = computed(() => {
-    const { axis } = this.store.factor();
-    return axis.kind === 'quantity' || axis.kind === 'number' ? axis.unit || 'level' : 'level';
-  });
-  /** The factor as it stands in an equation. */
-  private readonly factorWord = computed(() => {
-    const { axis, name } = this.store.factor();
-    if (axis.kind === 'number' && axis.unit !== '' && axis.unit !== '%') return axis.unit;
-    return name.split(',')[0]!.toLowerCase();
-  });
-  protected readonly per = computed(() => {
-    const { axis } = this.store.factor();
-    return axis.kind === 'number' ? (axis.one ?? axis.unit) || 'step' : this.word();
-  });
-  protected readonly readingUnit = computed(() => {
-    const { unit, data } = this.measure();
-    return unit || (data === 'count' ? 'objects' : '');
-  });
-
-  /** What can be said, no stronger than the data. */
+  /** What can be said, no stronger than the data, of each line of readings. */
   protected readonly conclusions = computed(() =>
-    this.lines().map(({ name, slope, interval, clear, rSquared }) => {
-      const said = `${slope} ± ${interval} ${this.readingUnit()} per ${this.per()} (95 % interval)`;
-      const of = name ? `${name}: ` : '';
-      return clear
-        ? {
-            state: 'rest' as const,
-            text: `${of}Each further ${this.per()} makes ${said} between the lowest and the highest level. The line explains ${percentText(rSquared)} of the spread; what happens beyond these levels was not tried.`,
-          }
-        : {
-            state: 'caution' as const,
-            text: `${of}The slope is ${said}, so these trials do not show that ${this.store.factor().phrase} makes a difference.`,
-          };
+    this.findings().series.flatMap(({ seriesId, analysis }) => {
+      if (!analysis) return [];
+      const name = this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
+      const { phrase } = this.store.factor();
+      return saidOf(analysis, this.store.factor(), this.measure(), phrase).map((said) => ({
+        ...said,
+        text: name ? `${name}: ${said.text}` : said.text,
+      }));
     }),
   );
+
+  /** Levels that stand in no order are held against each other. */
+  protected readonly pairs = computed(() => {
+    if (isGraded(this.store.factor().axis)) return [];
+    const measure = this.measure();
+    const unit = this.inUnit();
+    const nameOf = (level: number): string => {
+      const { id } = this.plan().levels[level]!;
+      return this.store.cases().find(({ levelId }) => levelId === id)?.levelName ?? '';
+    };
+    return this.findings().series.flatMap(({ seriesId, analysis }) => {
+      const name = this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
+      return (analysis?.pairs ?? []).map(({ first, second, difference, interval95, p }) => {
+        // The larger first, so that every difference says how much more.
+        const [more, less] = difference < 0 ? [first, second] : [second, first];
+        const size = Math.abs(difference);
+        return {
+          name: `${name ? `${name}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
+          difference: signed(unit(size), measure.unit),
+          interval: `${signed(unit(size - interval95), '')} to ${signed(unit(size + interval95), measure.unit)}`,
+          chance: p < 0.001 ? 'under 1 in 1000' : formatNumber(p, 2),
+        };
+      });
+    });
+  });
 
   protected readonly model = computed(() => {
     const { compared, inBand, belief } = this.findings();
@@ -194,4 +149,9 @@ function intervalText(
 function inBand({ summary, band }: LevelFinding): string {
   if (!summary || !band) return '–';
   return summary.mean >= band.low && summary.mean <= band.high ? 'yes' : 'no';
+}
+
+/** A difference with its sign, in the axis' unit. */
+function signed(value: number, unit: string): string {
+  return `${value > 0 ? '+' : ''}${formatNumber(value, 2)} ${unit}`.trim();
 }

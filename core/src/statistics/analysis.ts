@@ -1,0 +1,254 @@
+import { fCdf, leastSquares, normalQuantile, studentTQuantile } from '../numerics/index.js';
+import {
+  anova,
+  kruskalWallis,
+  trendTest,
+  welch,
+  type Anova,
+  type Difference,
+  type RankTest,
+} from './compare.js';
+import { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
+import { fitWithGroups, type GroupEffect } from './group-effect.js';
+import { isExact, type Reading } from './reading.js';
+import { summarise, type Summary } from './summary.js';
+import { unusual } from './unusual.js';
+
+/** A reading with its place in the order in which its group made them. */
+export interface OrderedReading extends Reading {
+  readonly order: number;
+}
+
+/** One level: what was read there. */
+export interface LevelAnalysis {
+  readonly level: number;
+  readonly x: number;
+  readonly summary: Summary;
+  /** Of them only known in part. */
+  readonly hidden: number;
+}
+
+/** A curve beside the others. */
+export interface RankedCurve {
+  readonly curve: FittedCurve;
+  /** How much worse than the best, by Akaike's criterion. */
+  readonly behind: number;
+  /** Share of what speaks for any of them: Akaike's weight. */
+  readonly weight: number;
+}
+
+/** Change from trial to trial, beside what the levels do. */
+export interface Drift {
+  readonly perTrial: number;
+  readonly interval95: number;
+  readonly p: number;
+}
+
+/** Two levels held against each other. */
+export interface Pair extends Difference {
+  readonly first: number;
+  readonly second: number;
+}
+
+/** Everything that is said of the readings of one line. */
+export interface Analysis {
+  readonly levels: readonly LevelAnalysis[];
+  /** Whether readings scatter alike, or more where they are larger and are weighed for it. */
+  readonly scatter: 'even' | 'growing';
+  /** The straight line, weighed as said; null for kinds in no order or too few readings. */
+  readonly line: FittedCurve | null;
+  /** Best first; empty where nothing can be fitted. */
+  readonly curves: readonly RankedCurve[];
+  /** Those that the readings cannot tell from the best, the best first. */
+  readonly alike: readonly CurveId[];
+  readonly anova: Anova | null;
+  readonly trend: RankTest | null;
+  readonly ranks: RankTest | null;
+  readonly pairs: readonly Pair[];
+  /** The straight line, and the level means, with a level of its own for every group. */
+  readonly lineWithGroups: GroupEffect | null;
+  readonly meansWithGroups: GroupEffect | null;
+  readonly drift: Drift | null;
+  /** Trials at each level to tell the two nearest levels apart, four times in five; null where none can. */
+  readonly repeats: number | null;
+}
+
+/** Curves this near to the best cannot be told from it. Burnham & Anderson, 2nd ed., §2.6. */
+const ALIKE = 2;
+/** From so many levels on every pair is too much to read, and too many chances to be fooled. */
+const MOST_PAIRED = 8;
+
+/** @param graded whether levels stand in an order with distances, so that a curve means something. */
+export function analyse(readings: readonly OrderedReading[], graded: boolean): Analysis {
+  const numbers = [...new Set(readings.map(({ level }) => level))].sort((p, q) => p - q);
+  const of = (level: number): OrderedReading[] => readings.filter((one) => one.level === level);
+  const levels = numbers.map((level): LevelAnalysis => {
+    const own = of(level);
+    return {
+      level,
+      x: own[0]!.x,
+      summary: summarise(own.map(({ y }) => y))!,
+      hidden: own.filter((one) => !isExact(one)).length,
+    };
+  });
+  const values = numbers.map((level) => of(level).map(({ y }) => y));
+  const { scatter, scales } = scatterOf(readings, levels);
+  const curves = rank(readings, scales, graded);
+  const differ = anova(values);
+  return {
+    levels,
+    scatter,
+    line: graded ? fitCurve('line', readings, scales) : null,
+    curves,
+    alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
+    anova: differ,
+    trend: graded ? trendTest(values) : null,
+    ranks: kruskalWallis(values),
+    pairs: numbers.length <= MOST_PAIRED ? pairsOf(numbers, values) : [],
+    ...withGroups(readings, numbers, graded),
+    drift: driftOf(readings, scales, numbers),
+    repeats: repeatsFor(levels),
+  };
+}
+
+/**
+ * How far each reading scatters relative to the others. Where it grows with the reading, as counts
+ * do, that is taken from the level means, so that all curves are weighed alike and can be compared.
+ */
+function scatterOf(
+  readings: readonly Reading[],
+  levels: readonly LevelAnalysis[],
+): { scatter: Analysis['scatter']; scales: number[] } {
+  const even = readings.map(() => 1);
+  const repeated = levels.filter(({ summary }) => summary.n > 1);
+  if (repeated.length < 3) return { scatter: 'even', scales: even };
+  const most = Math.max(...levels.map(({ summary }) => summary.mean));
+  const mean = new Map(levels.map(({ level, summary }) => [level, summary.mean]));
+  // A level at which next to nothing is read still scatters.
+  const growing = readings.map(({ level }) => Math.max(mean.get(level)! / most, 0.1));
+  const plain = fitCurve('means', readings, even);
+  const weighed = fitCurve('means', readings, growing);
+  return plain && weighed && weighed.aicc < plain.aicc - ALIKE
+    ? { scatter: 'growing', scales: growing }
+    : { scatter: 'even', scales: even };
+}
+
+function rank(
+  readings: readonly Reading[],
+  scales: readonly number[],
+  graded: boolean,
+): RankedCurve[] {
+  const ids = CURVE_IDS.filter((id) => graded || id === 'none' || id === 'means');
+  const fits = ids
+    .flatMap((id) => fitCurve(id, readings, scales) ?? [])
+    .filter(({ aicc }) => Number.isFinite(aicc))
+    .sort((p, q) => p.aicc - q.aicc);
+  const best = fits[0]?.aicc ?? 0;
+  const share = fits.map(({ aicc }) => Math.exp(-(aicc - best) / 2));
+  const whole = share.reduce((sum, value) => sum + value, 0);
+  return fits.map((curve, i) => ({
+    curve,
+    behind: curve.aicc - best,
+    weight: share[i]! / whole,
+  }));
+}
+
+function pairsOf(numbers: readonly number[], values: readonly (readonly number[])[]): Pair[] {
+  return numbers.flatMap((first, i) =>
+    numbers.slice(i + 1).flatMap((second, k): Pair[] => {
+      const found = welch(values[i]!, values[i + 1 + k]!);
+      return found ? [{ ...found, first, second }] : [];
+    }),
+  );
+}
+
+function withGroups(
+  readings: readonly Reading[],
+  numbers: readonly number[],
+  graded: boolean,
+): Pick<Analysis, 'lineWithGroups' | 'meansWithGroups'> {
+  const exact = readings.filter(isExact);
+  const y = exact.map((one) => one.y);
+  const groups = exact.map(({ group }) => group);
+  const line =
+    graded && exact.every(({ x }) => Number.isFinite(x))
+      ? fitWithGroups(Float64Array.from(exact.flatMap(({ x }) => [1, x])), y, 2, groups)
+      : null;
+  const columns = Float64Array.from(
+    exact.flatMap(({ level }) => numbers.map((number) => Number(number === level))),
+  );
+  return {
+    lineWithGroups: line,
+    meansWithGroups: fitWithGroups(columns, y, numbers.length, groups),
+  };
+}
+
+/** A straight change with the order of trials, beside the level means and the groups' own levels. */
+function driftOf(
+  readings: readonly OrderedReading[],
+  scales: readonly number[],
+  numbers: readonly number[],
+): Drift | null {
+  const kept = readings.flatMap((one, i) => (isExact(one) ? [{ ...one, scale: scales[i]! }] : []));
+  const groups = [...new Set(kept.map(({ group }) => group))];
+  const p = numbers.length + groups.length;
+  const n = kept.length;
+  if (n <= p + 1) return null;
+  const middle = kept.reduce((sum, { order }) => sum + order, 0) / n;
+  const columns = kept.flatMap(({ level, group, order, scale }) =>
+    [
+      ...numbers.map((number) => Number(number === level)),
+      // The first group's level is in those of the factor.
+      ...groups.slice(1).map((other) => Number(other === group)),
+      order - middle,
+    ].map((value) => value / scale),
+  );
+  const fit = leastSquares(
+    columns,
+    kept.map(({ y, scale }) => y / scale),
+    p,
+  );
+  if (!fit || !(fit.residualSumOfSquares > 0)) return null;
+  const perTrial = fit.coefficients[p - 1]!;
+  const variance =
+    (fit.residualSumOfSquares / (n - p)) * fit.unscaledCovariance[(p - 1) * p + p - 1]!;
+  return {
+    perTrial,
+    interval95: studentTQuantile(0.975, n - p) * Math.sqrt(variance),
+    p: 1 - fCdf(perTrial ** 2 / variance, 1, n - p),
+  };
+}
+
+/**
+ * Positions of readings that stand out at their level.
+ * @param resolution what one step of a reading is, in its unit.
+ */
+export function standingOut(readings: readonly Reading[], resolution: number): number[] {
+  return [...new Set(readings.map(({ level }) => level))].flatMap((level) => {
+    const own = readings.flatMap((one, i) => (one.level === level ? [i] : []));
+    const flags = unusual(
+      own.map((i) => readings[i]!.y),
+      resolution,
+    );
+    return own.filter((_, k) => flags[k]);
+  });
+}
+
+/**
+ * Trials at each level so that every two neighbours can be told apart.
+ * Source: two-sided comparison of two means at 5 %, 80 % power; NIST/SEMATECH e-Handbook 7.2.2.2.
+ */
+function repeatsFor(levels: readonly LevelAnalysis[]): number | null {
+  const sorted = levels
+    .map(({ summary }) => summary)
+    .filter(({ n }) => n > 1)
+    .sort((p, q) => p.mean - q.mean);
+  const z = normalQuantile(0.975) + normalQuantile(0.8);
+  const needed = sorted.slice(1).flatMap((high, i) => {
+    const low = sorted[i]!;
+    const gap = high.mean - low.mean;
+    return gap > 0 ? [(z ** 2 * (low.deviation ** 2 + high.deviation ** 2)) / gap ** 2] : [];
+  });
+  if (needed.length === 0) return null;
+  return Math.max(2, Math.ceil(Math.max(...needed)));
+}

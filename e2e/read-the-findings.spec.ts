@@ -1,0 +1,159 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
+import type { Investigation } from '@nab/contract';
+import { choose, demoOf, newInvestigation } from './bench.js';
+
+/** Puts a group's readings at a level of an investigation, as its tablet would have. */
+async function read(
+  request: APIRequestContext,
+  { plan }: Investigation,
+  level: number,
+  counts: readonly number[],
+  group = 0,
+): Promise<void> {
+  for (const count of counts) {
+    const answer = await request.put(`/api/readings/${randomUUID()}`, {
+      data: {
+        groupId: plan.groups[group]!.id,
+        levelId: plan.levels[level]!.id,
+        seriesId: null,
+        outcome: { kind: 'count', count, parts: null, off: 0, stuck: 0 },
+        onTime_s: 3,
+        model: null,
+        flags: [],
+        note: '',
+        actor: 'group',
+        recordedAt: new Date().toISOString(),
+        corrects: null,
+        reason: null,
+        withdrawn: false,
+      },
+    });
+    expect(answer.ok(), await answer.text()).toBe(true);
+  }
+}
+
+const clean = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+};
+
+test('pupils draw their own line, read its slope, and hold it against the best one', async ({
+  page,
+  request,
+}) => {
+  const made = await newInvestigation(request, { turns: [10, 20, 40] });
+  await read(request, made, 0, [3, 4]);
+  await read(request, made, 1, [6, 7]);
+  await read(request, made, 2, [12, 13]);
+  await page.goto(`/investigations/${made.id}/findings`);
+  const chart = page.getByRole('group', { name: /^Chart of/ });
+  await expect(chart.getByText('Best line')).toBeVisible();
+  await page.getByRole('button', { name: 'Your own line' }).click();
+  await expect(chart.getByText('Best line')).toHaveCount(0);
+
+  // By finger: the right end upward, the left end downward.
+  const right = page.getByRole('slider', { name: 'Your line at the highest level' });
+  const left = page.getByRole('slider', { name: 'Your line at the lowest level' });
+  for (const [handle, by] of [
+    [right, -120],
+    [left, 60],
+  ] as const) {
+    await handle.scrollIntoViewIfNeeded();
+    const box = (await handle.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x, y + by / 2);
+    await page.mouse.move(x, y + by);
+    await page.mouse.up();
+  }
+  // And by keys, a hundredth of the axis each.
+  const before = Number(await right.getAttribute('aria-valuenow'));
+  await right.press('ArrowUp');
+  expect(Number(await right.getAttribute('aria-valuenow'))).toBeGreaterThan(before);
+  const rise =
+    Number(await right.getAttribute('aria-valuenow')) -
+    Number(await left.getAttribute('aria-valuenow'));
+  expect(rise).toBeGreaterThan(3);
+  const own = page.getByRole('figure').locator('figcaption', { hasText: 'Your line' });
+  await expect(own).toContainText('slope = rise ÷ run');
+  await expect(own).toContainText(
+    `= ${(rise / 30).toPrecision(3).replace(/\.?0+$/, '')} objects per turn`,
+  );
+  await clean(page);
+  await own.getByRole('button', { name: 'Lay the least-squares line over it' }).click();
+  await expect(chart.getByText('Best line')).toBeVisible();
+  await expect(own).toContainText(/off your line and 0\.5 off the least-squares line/);
+});
+
+test('a value is read between the points, and outside them with a warning', async ({
+  page,
+  request,
+}) => {
+  const made = await newInvestigation(request, { turns: [10, 20, 40] });
+  await read(request, made, 0, [3, 4]);
+  await read(request, made, 1, [6, 7]);
+  await read(request, made, 2, [12, 13]);
+  await page.goto(`/investigations/${made.id}/findings`);
+  await choose(page, 'Curve', /^A straight line( \(.*\))?$/);
+  await page.getByRole('button', { name: 'Read between' }).click();
+  const said = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
+  await expect(said).toContainText('At 25 turns the curve reads 8 objects');
+  await expect(said).toContainText('nineteen of twenty further readings');
+  const line = page.getByRole('slider', { name: 'Read at' });
+  await line.press('ArrowRight');
+  await expect(said).toContainText('At 26 turns');
+  await line.press('PageUp');
+  await line.press('PageUp');
+  await expect(said).toContainText('Nothing was tried there');
+  await clean(page);
+});
+
+test('shape, bars and axes are chosen, and what cannot be told apart is said', async ({
+  page,
+  request,
+}) => {
+  const { id } = await demoOf(request, 'Do more turns pick up');
+  await page.goto(`/investigations/${id}/findings`);
+  const can = page.getByRole('list', { name: 'What can be said' });
+  await expect(can).toContainText(/cannot be told from it/);
+  await expect(can).toContainText(/Twice the turns, twice as much\?/);
+  await choose(page, 'Curve', /^A power law/);
+  await expect(page.getByRole('figure')).toContainText(/turns to the power 0\.9/);
+  await page.getByText('SD', { exact: true }).click();
+  await expect(page.getByRole('figure')).toContainText('mean, with its standard deviation');
+  await page.getByText('Log–log', { exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Your own line' })).toBeDisabled();
+  await clean(page);
+});
+
+test('a class whose cells fade is told so; kinds are held against each other', async ({
+  page,
+  request,
+}) => {
+  const fading = await newInvestigation(request, { turns: [10, 20, 40] });
+  // Round after round a clip less at every level.
+  for (const [round, order] of [
+    [0, [0, 1, 2]],
+    [1, [1, 2, 0]],
+    [2, [2, 0, 1]],
+    [3, [0, 2, 1]],
+  ] as const) {
+    for (const level of order) {
+      await read(request, fading, level, [[8, 12, 20][level]! - 2 * round + ((level + round) % 2)]);
+    }
+  }
+  await page.goto(`/investigations/${fading.id}/findings`);
+  const can = page.getByRole('list', { name: 'What can be said' });
+  await expect(can).toContainText(/From one trial to the next .* less was read.*cells fade/);
+
+  const { id } = await demoOf(request, 'What must the core');
+  await page.goto(`/investigations/${id}/findings`);
+  await expect(page.getByRole('table', { name: 'Each against each' })).toContainText(
+    'Low-carbon steel, cold-worked against Aluminium',
+  );
+  await expect(page.getByRole('button', { name: 'Your own line' })).toHaveCount(0);
+  await clean(page);
+});

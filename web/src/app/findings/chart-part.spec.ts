@@ -1,0 +1,73 @@
+import { counted, exampleReading, idOf } from '@nab/contract/testing';
+import { describe, expect, it } from 'vitest';
+import { openInvestigation } from '../../../testing/open-investigation';
+import { pageOf } from '../../../testing/page';
+import { ChartPart } from './chart-part';
+
+/** Two groups, three readings each at 10, 20 and 40 turns: 2, 4 and 8, and one more or less. */
+const READINGS = [2, 4, 8].flatMap((count, level) =>
+  [-1, 0, 1].flatMap((by, i) =>
+    [20, 21].map((group) =>
+      exampleReading({
+        id: idOf(100 + 10 * level + 3 * (group - 20) + i),
+        levelId: idOf(1 + level),
+        groupId: idOf(group),
+        outcome: counted(count + by),
+      }),
+    ),
+  ),
+);
+
+describe('the chart of findings', () => {
+  it('says how far one’s own line is off, and only then shows the best one', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { press, texts, host } = await pageOf(ChartPart);
+    const fitted = (): number =>
+      [...host.querySelectorAll('text')].filter((one) => one.textContent?.startsWith('Best'))
+        .length;
+    expect(fitted()).toBe(1);
+    await press('Your own line');
+    expect(fitted()).toBe(0);
+    // Level at half the highest reading: off by the root mean square about 4.5.
+    expect(texts('.own').join(' ')).toMatch(/Your line: read = 0 × turns \+ 4\.5/);
+    await press('Lay the least-squares line over it');
+    expect(fitted()).toBe(1);
+    // Off 4.5: squares of 2.5, 0.5, 3.5 and the ±1 beside them; off the line: the ±1 alone.
+    const off = Math.sqrt((2.5 ** 2 + 0.5 ** 2 + 3.5 ** 2) / 3 + 2 / 3).toFixed(1);
+    expect(texts('.own').join(' ')).toContain(
+      `Readings lie ${off} objects off your line and 0.82 off`,
+    );
+  });
+
+  it('moves its ends by keys, and reads rise and run', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { press, texts, host, settle } = await pageOf(ChartPart);
+    await press('Your own line');
+    const handle = host.querySelector<SVGGElement>(
+      '[aria-label="Your line at the highest level"]',
+    )!;
+    const before = Number(handle.getAttribute('aria-valuenow'));
+    handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageUp', bubbles: true }));
+    await settle();
+    const after = Number(handle.getAttribute('aria-valuenow'));
+    expect(after).toBeGreaterThan(before);
+    expect(texts('.own').join(' ')).toMatch(/slope = rise ÷ run = .* ÷ 30 = /);
+  });
+
+  it('reads between the points with the interval of a further reading', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { press, texts, host, settle } = await pageOf(ChartPart);
+    await press('Read between');
+    // In the middle, at 25: 0.2 × 25 = 5.
+    expect(texts('.own').join(' ')).toMatch(
+      /^At 25 turns the curve reads 5 objects; nineteen of twenty/,
+    );
+    expect(texts('.own').join(' ')).not.toMatch(/Nothing was tried there/);
+    const handle = host.querySelector<SVGGElement>('[aria-label="Read at"]')!;
+    for (let i = 0; i < 2; i++) {
+      handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageUp', bubbles: true }));
+    }
+    await settle();
+    expect(texts('.own').join(' ')).toMatch(/Nothing was tried there/);
+  });
+});

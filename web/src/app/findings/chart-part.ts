@@ -1,0 +1,272 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { CURVE_IDS, formatNumber, isGraded, type CurveId } from '@nab/core';
+import { CURVE_NAMES, equationText, factorWords, inUnitOf } from '@nab/words';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { SegmentedName, SelectRole } from '../accessibility';
+import { markerColour, markerPath, TrialChart } from '../charts';
+import { InvestigationStore } from '../investigation';
+import { curveOf, FIRST_LOOK, trialChartData, type Bar, type ChartLook } from './chart-data';
+import { OwnLineHands, type OwnLine } from './own-line';
+import { ReadingLine, type ReadOff } from './reading-line';
+
+/** What the bar at a mean is called. */
+const BAR_NAMES: Readonly<Record<Bar, string>> = {
+  deviation: 'standard deviation',
+  error: 'standard error',
+  interval: '95 % interval',
+};
+/** Means have no curve between them. */
+const DRAWN = CURVE_IDS.filter((id) => id !== 'means');
+/** The chart of all trials, with the curve that is chosen, a line of one’s own, and what is read off. */
+@Component({
+  selector: 'nab-findings-chart',
+  imports: [
+    FormsModule,
+    NzButtonModule,
+    NzSegmentedModule,
+    NzSelectModule,
+    OwnLineHands,
+    ReadingLine,
+    SegmentedName,
+    SelectRole,
+    TrialChart,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './chart-part.html',
+  styleUrl: './chart-part.less',
+})
+export class ChartPart {
+  private readonly store = inject(InvestigationStore);
+  protected readonly markerPath = markerPath;
+  protected readonly markerColour = markerColour;
+  protected readonly bars = [
+    { label: 'SD', value: 'deviation' },
+    { label: 'SE', value: 'error' },
+    { label: '95 %', value: 'interval' },
+  ];
+  protected readonly axes = [
+    { label: 'Plain', value: 'plain' },
+    { label: 'Log–log', value: 'log' },
+  ];
+
+  protected readonly plan = computed(() => this.store.plan().valid());
+  protected readonly graded = computed(() => isGraded(this.store.factor().axis));
+  private readonly chosen = signal<Partial<ChartLook>>({});
+  /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
+  protected readonly look = computed((): ChartLook => {
+    const [first] = this.store.findings().series;
+    const alike = first?.analysis?.alike ?? [];
+    const best = alike.find((id) => id !== 'means' && id !== 'none');
+    const curve = alike.includes('line') || best === undefined ? 'line' : best;
+    return { ...FIRST_LOOK, curve, ...this.chosen() };
+  });
+  protected readonly barName = computed(() => BAR_NAMES[this.look().bar]);
+
+  /** A line of one’s own, in the axes’ units; null while there is none. */
+  protected readonly own = signal<OwnLine | null>(null);
+  /** Whether it has been held against the least-squares line. */
+  protected readonly compared = signal(false);
+  /** Where is read off, in the factor’s unit; null while nothing is. */
+  protected readonly readAt = signal<number | null>(null);
+
+  /** Whoever draws a line by eye must not see the answer before. */
+  private readonly hidden = computed(() => this.own() !== null && !this.compared());
+  /** A line by eye is held against the straight line, whatever else was chosen. */
+  private readonly drawnCurve = computed((): CurveId | null => {
+    if (this.hidden()) return null;
+    return this.own() === null ? this.look().curve : 'line';
+  });
+  protected readonly chart = computed(() =>
+    trialChartData(
+      this.plan(),
+      this.store.lesson(),
+      this.store.cases(),
+      this.store.findings(),
+      this.store.trials(),
+      { ...this.look(), curve: this.drawnCurve() },
+    ),
+  );
+  protected readonly someUnusual = computed(() =>
+    this.store.findings().points.some(({ unusual }) => unusual),
+  );
+  protected readonly canBeLog = computed(
+    () =>
+      this.graded() &&
+      this.store.findings().levels.every(({ x }) => x > 0) &&
+      this.store.findings().points.some(({ y }) => y > 0),
+  );
+
+  /** Every shape that can be laid through these readings, the best ones marked. */
+  protected readonly curves = computed(() => {
+    const [first] = this.store.findings().series;
+    const alike = first?.analysis?.alike ?? [];
+    return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
+      id,
+      name: `${sentence(CURVE_NAMES[id])}${alike[0] === id ? ' (best)' : alike.includes(id) ? ' (as good)' : ''}`,
+    }));
+  });
+
+  private readonly words = computed(() => factorWords(this.store.factor(), this.store.measure()));
+  private readonly inUnit = computed(() => inUnitOf(this.store.measure()));
+
+  /** What was laid through each line of readings, as an equation. */
+  protected readonly lines = computed(() => {
+    const curve = this.drawnCurve();
+    if (curve === null || !this.graded()) return [];
+    return this.store.findings().series.flatMap(({ seriesId, analysis }) => {
+      const fit = curveOf(analysis, curve);
+      if (!fit) return [];
+      const name = this.nameOf(seriesId);
+      return [
+        {
+          name,
+          heading: `${curve === 'line' ? 'Best straight line' : sentence(CURVE_NAMES[curve])}${name ? `, ${name}` : ''}`,
+          equation: equationText(fit, this.words(), this.store.measure()),
+          more: this.moreOf(fit.id, fit.coefficients, fit.standardErrors, fit.n),
+        },
+      ];
+    });
+  });
+
+  private moreOf(
+    id: CurveId,
+    coefficients: readonly number[],
+    errors: readonly number[],
+    n: number,
+  ): string {
+    const { unit, one } = this.words();
+    const scale = this.inUnit();
+    const trials = `${n} trials`;
+    const at = id === 'line' ? 1 : 0;
+    if (id !== 'line' && id !== 'proportional') return `(${trials})`;
+    const [value, error] = [scale(coefficients[at]!), scale(errors[at]!)];
+    return `(slope ${formatNumber(value)} ± ${formatNumber(error, 2)} ${unit} per ${one}, standard error; ${trials})`;
+  }
+
+  /** Lowest and highest level that were tried. */
+  protected readonly ends = computed((): readonly [number, number] => {
+    const xs = this.store
+      .findings()
+      .points.map(({ x }) => x)
+      .filter(Number.isFinite);
+    return [Math.min(...xs), Math.max(...xs)];
+  });
+  protected readonly step = computed(() => {
+    const { axis } = this.store.factor();
+    const [least, most] = this.ends();
+    if (axis.kind === 'number' && axis.whole) return 1;
+    return Number(((most - least) / 100 || 1).toPrecision(1));
+  });
+
+  protected set(change: Partial<ChartLook>): void {
+    this.chosen.update((now) => ({ ...now, ...change }));
+  }
+
+  protected setAxes(axes: 'plain' | 'log'): void {
+    const log = axes === 'log';
+    if (log) this.own.set(null);
+    this.set({ log });
+  }
+
+  protected toggleOwn(): void {
+    this.compared.set(false);
+    if (this.own() !== null) {
+      this.own.set(null);
+      return;
+    }
+    // Somewhere that is certainly not the answer: level, at half the highest reading.
+    const most = Math.max(...this.chart().points.map(({ y }) => y));
+    this.own.set({ low: most / 2, high: most / 2 });
+  }
+
+  protected toggleReading(): void {
+    const [least, most] = this.ends();
+    const middle = (least + most) / 2;
+    this.readAt.set(this.readAt() === null ? Math.round(middle / this.step()) * this.step() : null);
+  }
+
+  /** The own line’s equation, and how far off it and the best line are. */
+  protected readonly ownWords = computed(() => {
+    const line = this.own();
+    if (!line) return null;
+    const [least, most] = this.ends();
+    const rise = line.high - line.low;
+    const slope = rise / (most - least);
+    const height = line.low - slope * least;
+    const { term, read, unit, one } = this.words();
+    const sign = height < 0 ? '−' : '+';
+    const points = this.chart().points.filter(({ censored }) => !censored);
+    const off = (at: (x: number) => number): number =>
+      Math.sqrt(points.reduce((sum, p) => sum + (p.y - at(p.x)) ** 2, 0) / points.length);
+    const best = this.fitOf('line');
+    const scale = this.inUnit();
+    const mine = formatNumber(
+      off((x) => height + slope * x),
+      2,
+    );
+    const its = best
+      ? formatNumber(
+          off((x) => scale(best.at(x))),
+          2,
+        )
+      : '–';
+    return {
+      equation: `${read} = ${formatNumber(slope)} × ${term} ${sign} ${formatNumber(Math.abs(height))}`,
+      slope: `slope = rise ÷ run = ${formatNumber(rise)} ÷ ${formatNumber(most - least)} = ${formatNumber(slope)} ${unit} per ${one}`,
+      against: `Readings lie ${mine} ${unit} off your line and ${its} off the least-squares line (root mean square).`,
+    };
+  });
+
+  /** What the chosen curve of the first line says where is read off, in the axes’ units. */
+  protected readonly found = computed((): ReadOff | null => {
+    const at = this.readAt();
+    const fit = this.fitOf(this.look().curve);
+    if (at === null || !fit || this.hidden()) return null;
+    const scale = this.inUnit();
+    const { point } = fit.intervalAt(at, this.scaleAt(at));
+    const value = fit.at(at);
+    return {
+      value: scale(value),
+      low: scale(Math.max(0, value - point)),
+      high: scale(value + point),
+    };
+  });
+
+  protected readonly readWords = computed(() => {
+    const [at, read] = [this.readAt(), this.found()];
+    if (at === null || !read) return null;
+    const { term, unit } = this.words();
+    const [least, most] = this.ends();
+    const n = (value: number): string => formatNumber(value);
+    const several = this.store.findings().series.length > 1;
+    const name = several ? ` (${this.nameOf(this.store.findings().series[0]!.seriesId)})` : '';
+    return {
+      text: `At ${n(at)} ${term} the curve${name} reads ${n(read.value)} ${unit}; nineteen of twenty further readings there lie between ${n(read.low)} and ${n(read.high)}.`,
+      caution:
+        at < least || at > most
+          ? 'Nothing was tried there: the curve may bend where nobody looked.'
+          : null,
+    };
+  });
+
+  /** How far a reading scatters at a place, against the others, where large ones scatter more. */
+  private scaleAt(at: number): number {
+    const analysis = this.store.findings().series[0]?.analysis;
+    if (!analysis || analysis.scatter === 'even') return 1;
+    const most = Math.max(...analysis.levels.map(({ summary }) => summary.mean));
+    return Math.max((this.fitOf(this.look().curve)?.at(at) ?? most) / most, 0.1);
+  }
+
+  private fitOf(id: CurveId | null) {
+    return curveOf(this.store.findings().series[0]?.analysis ?? null, id);
+  }
+
+  private nameOf(seriesId: string | null): string {
+    return this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
+  }
+}
+
+const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

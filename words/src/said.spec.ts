@@ -1,0 +1,134 @@
+import { analyse, factorOf, measureOf, type OrderedReading } from '@nab/core';
+import { describe, expect, it } from 'vitest';
+import { equationText, factorWords, saidOf } from './said.js';
+
+const turns = factorOf('turns');
+const clips = measureOf('objects-one-end');
+
+/** Readings of so many trials at each place: y, and a little to either side of it. */
+function readings(
+  at: readonly (readonly [number, number])[],
+  { scatter = 0.5, groups = [0, 0, 0, 0] }: { scatter?: number; groups?: readonly number[] } = {},
+): OrderedReading[] {
+  return at.flatMap(([x, y], level) =>
+    // Each group lies now on one side, now on the other.
+    [0, 1, 2, 3].map((i) => ({
+      x,
+      y: y + ((i + level) % 2 === 0 ? -1 : 1) * scatter + groups[i]!,
+      level,
+      group: i,
+      order: (level + i) % at.length,
+    })),
+  );
+}
+const said = (list: readonly OrderedReading[], graded = true): string[] =>
+  saidOf(analyse(list, graded), turns, clips, 'the number of turns').map(({ text }) => text);
+
+describe('what can be said of readings', () => {
+  it('names the best shape and those that cannot be told from it', () => {
+    const [first] = said(
+      readings(
+        [10, 20, 40, 60].map((x) => [x, (60 * x) / (15 + x)]),
+        { scatter: 0.2 },
+      ),
+    );
+    expect(first).toBe(
+      'A curve that levels off fits these trials best, of the shapes that were tried.',
+    );
+    const straight = said(readings([10, 20, 40, 60].map((x) => [x, 2 + 0.3 * x])));
+    expect(straight[0]).toMatch(/^A straight line fits these trials best/);
+  });
+
+  it('says that nothing was shown where nothing was', () => {
+    const flat = readings([10, 20, 40, 60].map((x) => [x, 8]));
+    expect(said(flat)[0]).toMatch(/do not show that the number of turns changes anything/);
+    expect(said(flat).join(' ')).toMatch(
+      /so these trials do not show that the number of turns makes/,
+    );
+    expect(saidOf(analyse(flat, true), turns, clips, 'it')[0]!.state).toBe('caution');
+  });
+
+  it('gives the slope with its unit, and both intervals where groups matter', () => {
+    const alike = said(readings([10, 20, 40, 60].map((x) => [x, 2 + 0.3 * x])));
+    expect(alike[1]).toMatch(
+      /^Each further turn makes 0\.3 ± 0\.0\d+ objects per turn \(95 % interval\)/,
+    );
+    const apart = said(
+      readings(
+        [10, 20, 40, 60].map((x) => [x, 2 + 0.3 * x]),
+        { groups: [-4, 0, 1, 5] },
+      ),
+    );
+    expect(apart[1]).toMatch(/if groups did not matter\)/);
+    expect(apart.join(' ')).toMatch(/Groups differ by \d/);
+  });
+
+  it('answers “twice the turns, twice as much?”', () => {
+    const root = readings(
+      [10, 20, 40, 80].map((x) => [x, 4 * Math.sqrt(x)]),
+      { scatter: 0.2 },
+    );
+    expect(said(root).join(' ')).toMatch(
+      /Twice makes 1\.4 times as much .*: less than twice as much\./,
+    );
+    const square = readings(
+      [10, 20, 40, 80].map((x) => [x, 0.01 * x ** 2]),
+      { scatter: 0.2 },
+    );
+    expect(said(square).join(' ')).toMatch(
+      /Twice makes 4 times as much .*: more than twice as much\./,
+    );
+  });
+
+  it('tells of a drift, and what may be behind it', () => {
+    const drifting = readings([10, 20, 40, 60].map((x) => [x, 0.3 * x])).map((one) => ({
+      ...one,
+      y: one.y - 2 * one.order,
+    }));
+    expect(said(drifting).join(' ')).toMatch(
+      /From one trial to the next [12]\S* ± .* less was read.*cells fade/,
+    );
+  });
+
+  it('compares kinds without a curve', () => {
+    const kinds = readings([
+      [NaN, 2],
+      [NaN, 9],
+      [NaN, 20],
+    ]);
+    const texts = said(kinds, false);
+    expect(texts[0]).toMatch(/stand in no order.*differ by more than their trials scatter/);
+    expect(texts.join(' ')).not.toMatch(/Each further|Twice|curve that/);
+    const alike = said(
+      readings([
+        [NaN, 5],
+        [NaN, 5],
+      ]),
+      false,
+    );
+    expect(alike[0]).toMatch(/do not show that they differ/);
+    const single = said(readings([[NaN, 5]]).slice(0, 1), false);
+    expect(single).toEqual([
+      'The levels stand in no order, so there is no curve between them: compare their means and intervals.',
+    ]);
+  });
+});
+
+describe('a curve as an equation', () => {
+  const words = factorWords(turns, clips);
+  const of = (id: string, coefficients: number[]): string =>
+    equationText({ id, coefficients } as never, words, clips);
+
+  it('is written in the units of the axes', () => {
+    expect(of('none', [8.25])).toBe('read = 8.25');
+    expect(of('proportional', [0.3])).toBe('read = 0.3 × turns');
+    expect(of('line', [-2, 0.3])).toBe('read = 0.3 × turns − 2');
+    expect(of('saturating', [60, 15])).toBe('read = 60 × turns ÷ (15 + turns)');
+    expect(of('power', [2, 0.5])).toBe('read = 2 × turns to the power 0.5');
+    const angle = measureOf('needle-angle');
+    const current = factorWords(factorOf('current'), angle);
+    expect(
+      equationText({ id: 'line', coefficients: [0, Math.PI / 4] } as never, current, angle),
+    ).toBe(`${current.read} = 45 × ${current.term} + 0`);
+  });
+});

@@ -1,0 +1,274 @@
+import {
+  formatNumber,
+  type Analysis,
+  type Anova,
+  type CurveId,
+  type Factor,
+  type FittedCurve,
+  type GroupEffect,
+  type Measure,
+} from '@nab/core';
+import { percentText } from './format.js';
+import { inUnitOf } from './readings.js';
+
+/** A sentence about readings, and whether it asks for care. */
+export interface Said {
+  readonly state: 'rest' | 'caution';
+  readonly text: string;
+}
+
+/** What each shape is called, in the middle of a sentence. */
+export const CURVE_NAMES: Readonly<Record<CurveId, string>> = {
+  none: 'no change at all',
+  proportional: 'a straight line through zero',
+  line: 'a straight line',
+  saturating: 'a curve that levels off',
+  power: 'a power law',
+  means: 'a mean of its own for each level',
+};
+
+/** What factor and measure are called in an equation and in “for each further …”. */
+export interface FactorWords {
+  /** As it stands in an equation: turns. */
+  readonly term: string;
+  /** One step of it: turn. */
+  readonly one: string;
+  /** What is read, with its unit: objects, kg. */
+  readonly unit: string;
+  /** What is read, in an equation: read. */
+  readonly read: string;
+}
+
+export function factorWords({ axis, name }: Factor, measure: Measure): FactorWords {
+  const named = name.split(',')[0]!.toLowerCase();
+  const counted = axis.kind === 'number' && axis.unit !== '' && axis.unit !== '%';
+  const unit = axis.kind === 'quantity' || axis.kind === 'number' ? axis.unit || 'level' : 'level';
+  return {
+    term: counted ? axis.unit : named,
+    one: axis.kind === 'number' ? (axis.one ?? axis.unit) || 'step' : unit,
+    unit: measure.unit || (measure.data === 'count' ? 'objects' : ''),
+    read: measure.data === 'count' ? 'read' : measure.axis.toLowerCase(),
+  };
+}
+
+/** A curve as an equation, in the axes' units; empty for means, which are none. */
+export function equationText(
+  { id, coefficients: [a = 0, b = 0] }: FittedCurve,
+  { term, read }: FactorWords,
+  measure: Measure,
+): string {
+  const unit = inUnitOf(measure);
+  const n = (value: number): string => formatNumber(value);
+  switch (id) {
+    case 'none':
+      return `${read} = ${n(unit(a))}`;
+    case 'proportional':
+      return `${read} = ${n(unit(a))} × ${term}`;
+    case 'line':
+      return `${read} = ${n(unit(b))} × ${term} ${a < 0 ? '−' : '+'} ${n(Math.abs(unit(a)))}`;
+    case 'saturating':
+      return `${read} = ${n(unit(a))} × ${term} ÷ (${n(b)} + ${term})`;
+    case 'power':
+      return `${read} = ${n(unit(a))} × ${term} to the power ${n(b)}`;
+    case 'means':
+      return '';
+  }
+}
+
+/** Where both intervals of a slope differ by more than this share, both are said. */
+const DIFFERS = 0.1;
+
+/**
+ * What can be said of one line of readings, no stronger than they allow.
+ * @param phrase what is changed: “the number of turns”.
+ */
+export function saidOf(
+  analysis: Analysis,
+  factor: Factor,
+  measure: Measure,
+  phrase: string,
+): Said[] {
+  const words = factorWords(factor, measure);
+  return [
+    ...shape(analysis, phrase),
+    ...slope(analysis, words, measure, phrase),
+    ...doubling(analysis, words),
+    ...groups(analysis, words, measure),
+    ...drift(analysis, words, measure),
+    ...weighing(analysis),
+    ...repeats(analysis),
+  ];
+}
+
+function shape({ curves, alike, anova, levels }: Analysis, phrase: string): Said[] {
+  if (levels.every(({ x }) => Number.isNaN(x))) return kinds(anova);
+  const best = curves[0]?.curve.id;
+  if (best === undefined) return [];
+  const others = alike.slice(1).map((id) => CURVE_NAMES[id]);
+  if (alike.includes('none')) {
+    return [
+      {
+        state: 'caution',
+        text:
+          best === 'none'
+            ? `These trials do not show that ${phrase} changes anything: “no change at all” fits them best.`
+            : `“No change at all” fits these trials as well as ${CURVE_NAMES[best]}: they do not show yet that ${phrase} changes anything.`,
+      },
+    ];
+  }
+  const fits = `${sentence(CURVE_NAMES[best])} fits these trials best`;
+  return [
+    {
+      state: 'rest',
+      text:
+        others.length === 0
+          ? `${fits}, of the shapes that were tried.`
+          : `${fits}; ${either(others)} cannot be told from it with these trials.`,
+    },
+  ];
+}
+
+/** Levels in no order: whether they differ at all. */
+function kinds(found: Anova | null): Said[] {
+  const between = 'The levels stand in no order, so there is no curve between them';
+  if (!found || Number.isNaN(found.p)) {
+    return [{ state: 'rest', text: `${between}: compare their means and intervals.` }];
+  }
+  const chance =
+    found.p < 0.001
+      ? 'less than once in a thousand classes'
+      : `in ${percentText(found.p)} of classes`;
+  return [
+    found.p < 0.05
+      ? {
+          state: 'rest',
+          text: `${between}; they differ by more than their trials scatter. If they were alike, means so far apart would come about ${chance}.`,
+        }
+      : {
+          state: 'caution',
+          text: `The levels stand in no order, and these trials do not show that they differ: means so far apart come about ${chance} by chance alone.`,
+        },
+  ];
+}
+
+function slope(
+  { line, lineWithGroups }: Analysis,
+  { one, unit }: FactorWords,
+  measure: Measure,
+  phrase: string,
+): Said[] {
+  if (!line) return [];
+  const scale = inUnitOf(measure);
+  const honest = groupsMatter(lineWithGroups) ? lineWithGroups : null;
+  const [, value = 0] = honest?.coefficients ?? line.coefficients;
+  const [, half = 0] = honest?.intervals95 ?? line.intervals95;
+  const plain = line.intervals95[1]!;
+  const said = `${formatNumber(scale(value))} ± ${formatNumber(scale(half), 2)} ${unit} per ${one}`;
+  const both =
+    honest && Math.abs(plain / half - 1) > DIFFERS
+      ? `; ± ${formatNumber(scale(plain), 2)} if groups did not matter`
+      : '';
+  if (!(Math.abs(value) > half)) {
+    return [
+      {
+        state: 'caution',
+        text: `The slope is ${said} (95 % interval${both}), so these trials do not show that ${phrase} makes a difference.`,
+      },
+    ];
+  }
+  const explains = Number.isNaN(line.rSquared)
+    ? ''
+    : ` The line explains ${percentText(line.rSquared)} of the spread;`;
+  return [
+    {
+      state: 'rest',
+      text: `Each further ${one} makes ${said} (95 % interval${both}) between the lowest and the highest level.${explains} what happens beyond these levels was not tried.`.replace(
+        'level. what',
+        'level. What',
+      ),
+    },
+  ];
+}
+
+const groupsMatter = (fit: GroupEffect | null): boolean => fit !== null && fit.betweenGroups > 0;
+
+/** “Twice the turns, twice the clips?” by the power law, which says the same wherever one doubles. */
+function doubling({ curves }: Analysis, { term }: FactorWords): Said[] {
+  const power = curves.find(({ curve }) => curve.id === 'power')?.curve;
+  if (!power) return [];
+  const [, exponent = 0] = power.coefficients;
+  const half = power.intervals95[1]!;
+  const [low, high] = [2 ** (exponent - half), 2 ** (exponent + half)];
+  const times = (value: number): string => formatNumber(value, 2);
+  const verdict =
+    low > 2
+      ? 'more than twice as much'
+      : high < 2
+        ? 'less than twice as much'
+        : 'twice as much is possible, and so is a little more or less';
+  return [
+    {
+      state: 'rest',
+      text: `Twice the ${term}, twice as much? Twice makes ${times(2 ** exponent)} times as much (${times(low)} to ${times(high)}): ${verdict}.`,
+    },
+  ];
+}
+
+function groups(
+  { lineWithGroups, meansWithGroups }: Analysis,
+  { unit }: FactorWords,
+  measure: Measure,
+): Said[] {
+  const fit = lineWithGroups ?? meansWithGroups;
+  if (!fit || !groupsMatter(fit) || fit.betweenGroups < 0.25 * fit.withinGroup) return [];
+  const scale = inUnitOf(measure);
+  const n = (value: number): string => formatNumber(scale(value), 2);
+  return [
+    {
+      state: 'rest',
+      text: `Groups differ by ${n(fit.betweenGroups)} ${unit} about what they have in common, one group’s trials by ${n(fit.withinGroup)} ${unit} (standard deviations): trials of one group are no independent trials, and the intervals take account of it.`,
+    },
+  ];
+}
+
+function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measure): Said[] {
+  if (!found || !(Math.abs(found.perTrial) > found.interval95)) return [];
+  const scale = inUnitOf(measure);
+  const way = found.perTrial < 0 ? 'less' : 'more';
+  return [
+    {
+      state: 'caution',
+      text: `From one trial to the next ${formatNumber(scale(Math.abs(found.perTrial)), 2)} ± ${formatNumber(scale(found.interval95), 2)} ${unit} ${way} was read, whatever the level: ${way === 'less' ? 'cells fade and coils warm' : 'hands get better, or cores stay magnetic'}. The balanced order keeps that out of the comparison.`,
+    },
+  ];
+}
+
+function weighing({ scatter, line }: Analysis): Said[] {
+  return scatter === 'even' || line === null
+    ? []
+    : [
+        {
+          state: 'rest',
+          text: 'Large readings scatter more than small ones here, so they weigh less in every curve.',
+        },
+      ];
+}
+
+function repeats({ repeats: times, levels, line }: Analysis): Said[] {
+  if (times === null || line === null) return [];
+  const now = Math.min(...levels.map(({ summary }) => summary.n));
+  if (times <= now) return [];
+  return [
+    {
+      state: 'rest',
+      text:
+        times > 200
+          ? 'The two nearest levels read so much alike that no class could tell them apart: choose levels farther apart next time.'
+          : `To tell the two nearest levels apart four times in five, next time try each level about ${times} times.`,
+    },
+  ];
+}
+
+const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
+const either = (list: readonly string[]): string =>
+  list.length === 1 ? list[0]! : `${list.slice(0, -1).join(', ')} and ${list[list.length - 1]!}`;
