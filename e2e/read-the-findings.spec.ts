@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import type { Investigation } from '@nab/contract';
 import { choose, demoOf, newInvestigation } from './bench.js';
 
@@ -122,6 +123,21 @@ test('shape, bars and axes are chosen, and what cannot be told apart is said', a
   await expect(can).toContainText(/Twice the turns, twice as much\?/);
   await choose(page, 'Curve', /^A power law/);
   await expect(page.getByRole('figure')).toContainText(/turns to the power 0\.9/);
+  const [kept] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as SVG' }).click(),
+  ]);
+  expect(kept.suggestedFilename()).toBe('Do-more-turns-pick-up-more-steel-litter.svg');
+  const svg = await readFile(await kept.path(), 'utf8');
+  expect(svg).toMatch(/<title[^>]*>Objects lifted against Number of turns<\/title>/);
+  expect(svg).toMatch(/turns to the power 0\.9.*invented data/);
+  expect(svg).not.toContain('var(--nab');
+  const [pixels] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as PNG' }).click(),
+  ]);
+  const png = await readFile(await pixels.path());
+  expect([png.toString('latin1', 1, 4), png.readUInt32BE(16)]).toEqual(['PNG', 1720]);
   await page.getByText('SD', { exact: true }).click();
   await expect(page.getByRole('figure')).toContainText('mean, with its standard deviation');
   await page.getByText('Log–log', { exact: true }).click();
@@ -148,6 +164,9 @@ test('a class whose cells fade is told so; kinds are held against each other', a
   await page.goto(`/investigations/${fading.id}/findings`);
   const can = page.getByRole('list', { name: 'What can be said' });
   await expect(can).toContainText(/From one trial to the next .* less was read.*cells fade/);
+  const order = page.getByRole('region', { name: 'In the order of trials' });
+  await order.getByRole('button', { name: 'These trials in words' }).click();
+  await expect(order).toContainText(/Limpets, trial 12: [\d.]+ below the mean of its level/);
 
   const { id } = await demoOf(request, 'What must the core');
   await page.goto(`/investigations/${id}/findings`);

@@ -63,6 +63,7 @@ export {
   equationText,
   factorWords,
   saidOf,
+  scoresText,
   type FactorWords,
   type Said,
 } from './said.js';

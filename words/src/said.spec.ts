@@ -1,6 +1,6 @@
 import { analyse, factorOf, measureOf, type OrderedReading } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { equationText, factorWords, saidOf } from './said.js';
+import { equationText, factorWords, saidOf, scoresText } from './said.js';
 
 const turns = factorOf('turns');
 const clips = measureOf('objects-one-end');
@@ -111,6 +111,18 @@ describe('what can be said of readings', () => {
     expect(single).toEqual([
       'The levels stand in no order, so there is no curve between them: compare their means and intervals.',
     ]);
+  });
+});
+
+describe('whose predictions were nearer', () => {
+  it('is said with both distances, and not of a single level', () => {
+    expect(scoresText({ levels: 3, groups: 2, model: 4 }, clips)).toBe(
+      'Over 3 levels the groups’ predictions were off the mean reading by 2 objects, Nab’s by 4 (on average). The groups were nearer.',
+    );
+    expect(scoresText({ levels: 3, groups: 4, model: 4.1 }, clips)).toMatch(/Neither was nearer/);
+    expect(scoresText({ levels: 3, groups: 5, model: 4 }, clips)).toMatch(/Nab was nearer/);
+    expect(scoresText({ levels: 1, groups: 2, model: 4 }, clips)).toBeNull();
+    expect(scoresText(null, clips)).toBeNull();
   });
 });
 

@@ -7,6 +7,7 @@ import {
   type FittedCurve,
   type GroupEffect,
   type Measure,
+  type PredictionScores,
 } from '@nab/core';
 import { percentText } from './format.js';
 import { inUnitOf } from './readings.js';
@@ -267,6 +268,21 @@ function repeats({ repeats: times, levels, line }: Analysis): Said[] {
           : `To tell the two nearest levels apart four times in five, next time try each level about ${times} times.`,
     },
   ];
+}
+
+/** Whose predictions were nearer, where both said something; null where they did not. */
+export function scoresText(scores: PredictionScores | null, measure: Measure): string | null {
+  if (!scores || scores.levels < 2) return null;
+  const { groups, model, levels } = scores;
+  const unit = measure.unit || (measure.data === 'count' ? 'objects' : '');
+  const n = (value: number): string => formatNumber(inUnitOf(measure)(value), 2);
+  const nearer =
+    Math.abs(groups - model) < 0.05 * Math.max(groups, model)
+      ? 'Neither was nearer.'
+      : groups < model
+        ? 'The groups were nearer.'
+        : 'Nab was nearer.';
+  return `Over ${levels} levels the groups’ predictions were off the mean reading by ${n(groups)} ${unit}, Nab’s by ${n(model)} (on average). ${nearer}`;
 }
 
 const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

@@ -4,6 +4,7 @@ import { casesOf, type LessonPlan } from '../lesson/index.js';
 import type { Outcome } from '../measures/index.js';
 import {
   findingsOf,
+  predictionScores,
   type FindingGuess,
   type FindingTrial,
   type KeptPrediction,
@@ -174,6 +175,22 @@ describe('findings', () => {
     const gone = (count: number): FindingTrial => trial('gone', count, kept);
     expect(found([gone(Math.floor(10 * width))]).inBand).toBe(1);
     expect(found([gone(Math.ceil(10 * width) + 1)]).inBand).toBe(0);
+  });
+
+  it('score the groups’ predictions and Nab’s by the same number', () => {
+    const then = { value: 4, low: null, high: null };
+    const guess = (level: number, value: number): FindingGuess => ({
+      levelId: `level-${level}`,
+      seriesId: null,
+      value,
+    });
+    const { levels } = found(
+      [trial(10, 6, then), trial(10, 8, then), trial(20, 9, then)],
+      [guess(10, 10), guess(20, 10), guess(40, 3)],
+    );
+    // At 10: 7 read, 10 and 4 said; at 20: 9 read, 10 and 4 said; at 40 nothing was read.
+    expect(predictionScores(levels)).toEqual({ levels: 2, groups: 2, model: 4 });
+    expect(predictionScores(found([trial(10, 6)]).levels)).toBeNull();
   });
 
   it('give the mean of the guesses and leave out those in words', () => {

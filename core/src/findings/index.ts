@@ -9,3 +9,4 @@ export {
   type SeriesFinding,
 } from './findings.js';
 export { readingsReport } from './report.js';
+export { predictionScores, type PredictionScores } from './scores.js';

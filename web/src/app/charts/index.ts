@@ -1,3 +1,4 @@
+export { asPng, asSvg } from './as-picture';
 export { numberedAxis } from './axes';
 export { Chart } from './chart';
 export { ChartHandle, type ChartPlace } from './chart-handle';

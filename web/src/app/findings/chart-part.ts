@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { CURVE_IDS, formatNumber, isGraded, type CurveId } from '@nab/core';
 import { CURVE_NAMES, equationText, factorWords, inUnitOf } from '@nab/words';
@@ -6,7 +14,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { SegmentedName, SelectRole } from '../accessibility';
-import { markerColour, markerPath, TrialChart } from '../charts';
+import { asPng, asSvg, markerColour, markerPath, TrialChart } from '../charts';
+import { fileName, saveFile } from '../files';
 import { InvestigationStore } from '../investigation';
 import { curveOf, FIRST_LOOK, trialChartData, type Bar, type ChartLook } from './chart-data';
 import { OwnLineHands, type OwnLine } from './own-line';
@@ -251,6 +260,24 @@ export class ChartPart {
           : null,
     };
   });
+
+  private readonly picture = viewChild.required(TrialChart, { read: ElementRef });
+
+  /** The chart as a file, with what it is and what was laid through it. */
+  protected async keep(as: 'svg' | 'png'): Promise<void> {
+    const host = (this.picture() as ElementRef<HTMLElement>).nativeElement;
+    const { title } = this.plan();
+    const equations = this.lines().map(
+      ({ name, equation }) => (name ? `${name}: ` : '') + equation,
+    );
+    const invented = this.store.demo() ? ['invented data'] : [];
+    const svg = asSvg(host.querySelector('svg')!, {
+      title: `${this.chart().upLabel} against ${this.chart().across.label}`,
+      caption: [title, ...equations, `bars: ${this.barName()}`, ...invented].join(' · '),
+    });
+    const content = as === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await asPng(svg);
+    saveFile(`${fileName(title)}.${as}`, content);
+  }
 
   /** How far a reading scatters at a place, against the others, where large ones scatter more. */
   private scaleAt(at: number): number {

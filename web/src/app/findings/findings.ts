@@ -2,7 +2,7 @@ import { TableName } from '../accessibility';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { formatNumber, isGraded, type LevelFinding } from '@nab/core';
+import { formatNumber, isGraded, predictionScores, type LevelFinding } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
@@ -14,13 +14,16 @@ import {
   verdictsText,
   percentText,
   saidOf,
+  scoresText,
 } from '@nab/words';
 import { ChartPart } from './chart-part';
+import { OrderChart } from './order-chart';
+import { orderedPoints } from './order-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
   selector: 'nab-findings',
-  imports: [ChartPart, Notice, NzButtonModule, NzTableModule, RouterLink, TableName],
+  imports: [ChartPart, Notice, NzButtonModule, NzTableModule, OrderChart, RouterLink, TableName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',
   styleUrl: './findings.less',
@@ -74,6 +77,22 @@ export class FindingsPage {
     });
   });
 
+  /** Trials in the order in which they were made: what drifts is seen there. */
+  protected readonly ordered = computed(() => {
+    const isNumber = this.drawn() && this.measure().data !== 'yes-no';
+    return isNumber ? orderedPoints(this.plan(), this.findings()) : [];
+  });
+  protected readonly awayLabel = computed(() => {
+    const { unit } = this.measure();
+    return `above its level’s mean${unit ? `, ${unit}` : ''}`;
+  });
+
+  /** The groups' predictions and Nab's by the same number. */
+  protected readonly scores = computed(() => {
+    if (!this.drawn() || this.measure().data === 'yes-no') return null;
+    return scoresText(predictionScores(this.findings().levels), this.measure());
+  });
+
   protected readonly model = computed(() => {
     const { compared, inBand, belief } = this.findings();
     if (belief === null || compared === 0) return null;
@@ -94,6 +113,11 @@ export class FindingsPage {
       value === null || value === undefined || !Number.isFinite(value)
         ? '–'
         : measuredText(measure, value);
+    // What is computed from whole numbers is none, and pupils check it by hand.
+    const computed = (value: number | undefined): string =>
+      value === undefined || !Number.isFinite(value)
+        ? '–'
+        : `${formatNumber(this.inUnit()(value), 3)} ${measure.unit}`.trim();
     return this.findings().levels.map((level) => ({
       key: `${level.levelId} ${level.seriesId ?? ''}`,
       name:
@@ -102,9 +126,9 @@ export class FindingsPage {
           .find((one) => one.levelId === level.levelId && one.seriesId === level.seriesId)?.name ??
         '',
       trials: level.summary?.n ?? 0,
-      mean: text(level.summary?.mean),
-      deviation: text(level.summary?.deviation),
-      interval: intervalText(level, text),
+      mean: computed(level.summary?.mean),
+      deviation: computed(level.summary?.deviation),
+      interval: intervalText(level, computed),
       guess: text(level.guess),
       model: text(level.model),
       band: level.band ? measuredBand(measure, level.band) : '–',
@@ -139,7 +163,7 @@ export class FindingsPage {
 
 function intervalText(
   { summary }: LevelFinding,
-  text: (value: number | null | undefined) => string,
+  text: (value: number | undefined) => string,
 ): string {
   if (!summary || !Number.isFinite(summary.interval95)) return '–';
   const low = Math.max(0, summary.mean - summary.interval95);
