@@ -4,6 +4,8 @@ import {
   leastSquaresCurve,
   solveInPlace,
   studentTQuantile,
+  type CurveFit,
+  type LeastSquares,
 } from '../numerics/index.js';
 import { expectedOf, logLikelihoodOf } from './hidden.js';
 import { isExact, type Reading } from './reading.js';
@@ -207,22 +209,33 @@ function maximise(
 ): Maximum | null {
   const [n, p] = [readings.length, shape.names.length];
   const places = readings.map(place);
+  const cells = cellsOf(places, scales);
   const through = (y: readonly number[], start: readonly number[]) => {
-    const at = (i: number, b: readonly number[]): number => shape.at(places[i]!, b) / scales[i]!;
-    const scaled = y.map((value, i) => value / scales[i]!);
-    if (id !== 'power' && id !== 'saturating') {
+    const { means, within } = cells.of(y);
+    const weight = (c: number): number => cells.root[c]! / cells.scale[c]!;
+    const at = (c: number, b: readonly number[]): number =>
+      shape.at(cells.place[c]!, b) * weight(c);
+    const weighed = means.map((mean, c) => mean * weight(c));
+    const fit = (): CurveFit | LeastSquares | null => {
+      const count = cells.place.length;
+      if (id === 'power' || id === 'saturating') {
+        return leastSquaresCurve(
+          at,
+          cells.place.map((_, c) => c),
+          weighed,
+          start,
+        );
+      }
       // All others are linear: a column for each coefficient.
       const unit = (j: number): number[] => start.map((_, k) => (k === j ? 1 : 0));
-      const columns = new Float64Array(n * p);
-      for (let i = 0; i < n; i++) for (let j = 0; j < p; j++) columns[i * p + j] = at(i, unit(j));
-      return leastSquares(columns, scaled, p);
-    }
-    return leastSquaresCurve(
-      at,
-      places.map((_, i) => i),
-      scaled,
-      start,
-    );
+      const columns = new Float64Array(count * p);
+      for (let c = 0; c < count; c++) {
+        for (let j = 0; j < p; j++) columns[c * p + j] = at(c, unit(j));
+      }
+      return leastSquares(columns, weighed, p);
+    };
+    const found = fit();
+    return found && { ...found, residualSumOfSquares: found.residualSumOfSquares + within };
   };
   const meanX = places.reduce((sum, x) => sum + x, 0) / n;
   const ys = readings.map(({ y }) => y);
@@ -254,6 +267,43 @@ function maximise(
   }
   const covariance = covarianceOf(shape, readings, scales, places, coefficients, sigma);
   return covariance && { coefficients, sigma, covariance, isHidden: true };
+}
+
+/**
+ * Readings at one place, of one scale, as one: their mean weighs by the root of their number, and
+ * what they scatter about it no curve can take away.
+ */
+function cellsOf(places: readonly number[], scales: readonly number[]) {
+  const known = new Map<string, number>();
+  const [place, scale, root]: number[][] = [[], [], []];
+  const cell = places.map((at, i) => {
+    const key = `${at} ${scales[i]!}`;
+    let c = known.get(key);
+    if (c === undefined) {
+      c = known.size;
+      known.set(key, c);
+      place!.push(at);
+      scale!.push(scales[i]!);
+      root!.push(0);
+    }
+    root![c]! += 1;
+    return c;
+  });
+  const count = [...root!];
+  return {
+    place: place!,
+    scale: scale!,
+    root: count.map(Math.sqrt),
+    of: (y: readonly number[]) => {
+      const means = count.map(() => 0);
+      y.forEach((value, i) => (means[cell[i]!]! += value / count[cell[i]!]!));
+      const within = y.reduce(
+        (sum, value, i) => sum + ((value - means[cell[i]!]!) / scales[i]!) ** 2,
+        0,
+      );
+      return { means, within };
+    },
+  };
 }
 
 /** Inverse of the observed information about the coefficients and the logarithm of the scatter. */

@@ -37,28 +37,29 @@ export function fitWithGroups(
   groups: readonly number[],
 ): GroupEffect | null {
   const n = y.length;
-  const members = new Map<number, number[]>();
-  groups.forEach((group, i) => members.set(group, [...(members.get(group) ?? []), i]));
-  if (members.size < 2 || n - p < 2 || n <= members.size) return null;
+  const cells = cellsOf(columns, y, p, groups);
+  if (cells.groups.size < 2 || n - p < 2 || n <= cells.groups.size) return null;
 
   /** With V = 1 + ratio · 11ᵀ in each group, what makes it the identity: less a share of the mean. */
   const whitened = (ratio: number) => {
-    const x = Float64Array.from(columns);
-    const z = Float64Array.from(y);
+    const x = Float64Array.from(cells.columns);
+    const z = Float64Array.from(cells.y);
     let logDeterminant = 0;
-    for (const own of members.values()) {
-      const size = own.length;
+    for (const own of cells.groups.values()) {
+      const size = own.reduce((sum, c) => sum + cells.root[c]! ** 2, 0);
       logDeterminant += Math.log1p(ratio * size);
       const share = 1 - 1 / Math.sqrt(1 + ratio * size);
       const less = (list: Float64Array, width: number, j: number): void => {
-        const mean = own.reduce((sum, i) => sum + list[i * width + j]!, 0) / size;
-        for (const i of own) list[i * width + j]! -= share * mean;
+        const mean = own.reduce((sum, c) => sum + cells.root[c]! * list[c * width + j]!, 0) / size;
+        for (const c of own) list[c * width + j]! -= share * mean * cells.root[c]!;
       };
       less(z, 1, 0);
       for (let j = 0; j < p; j++) less(x, p, j);
     }
     const fit = leastSquares(x, z, p);
-    return fit && { fit, logDeterminant };
+    if (!fit) return null;
+    const residualSumOfSquares = fit.residualSumOfSquares + cells.within;
+    return { fit: { ...fit, residualSumOfSquares }, logDeterminant };
   };
   /** Logarithm of the determinant of (XᵀV⁻¹X)⁻¹. */
   const lost = (ratio: number): number => {
@@ -94,6 +95,55 @@ export function fitWithGroups(
     betweenGroups: Math.sqrt(between),
     withinGroup: Math.sqrt(within),
   };
+}
+
+/** Readings of one group in the same row of the design, as one: their mean, by the root of their number. */
+interface Cells {
+  readonly columns: Float64Array;
+  readonly y: Float64Array;
+  readonly root: Float64Array;
+  /** Cells of each group. */
+  readonly groups: ReadonlyMap<number, readonly number[]>;
+  /** Sum of squares about the means of the cells: no model reaches it. */
+  readonly within: number;
+}
+
+/**
+ * A turn of the axes within each cell: the first stands for the mean, all others carry nothing but
+ * scatter. Tens of thousands of readings become some dozens of rows, and nothing is lost.
+ */
+function cellsOf(
+  columns: Float64Array,
+  y: readonly number[],
+  p: number,
+  groups: readonly number[],
+): Cells {
+  const members = new Map<string, number[]>();
+  y.forEach((_, i) => {
+    const key = `${groups[i]!} ${columns.subarray(i * p, (i + 1) * p).join(' ')}`;
+    const own = members.get(key);
+    if (own) own.push(i);
+    else members.set(key, [i]);
+  });
+  const count = Math.max(members.size, p);
+  const cells = {
+    columns: new Float64Array(count * p),
+    y: new Float64Array(count),
+    root: new Float64Array(count),
+    groups: new Map<number, number[]>(),
+    within: 0,
+  };
+  [...members.values()].forEach((own, c) => {
+    const root = Math.sqrt(own.length);
+    const mean = own.reduce((sum, i) => sum + y[i]!, 0) / own.length;
+    for (const i of own) cells.within += (y[i]! - mean) ** 2;
+    cells.root[c] = root;
+    cells.y[c] = root * mean;
+    for (let j = 0; j < p; j++) cells.columns[c * p + j] = root * columns[own[0]! * p + j]!;
+    const group = groups[own[0]!]!;
+    cells.groups.set(group, [...(cells.groups.get(group) ?? []), c]);
+  });
+  return cells;
 }
 
 type Whitened = (ratio: number) => {
