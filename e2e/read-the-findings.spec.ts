@@ -121,6 +121,10 @@ test('shape, bars and axes are chosen, and what cannot be told apart is said', a
   const can = page.getByRole('list', { name: 'What can be said' });
   await expect(can).toContainText(/cannot be told from it/);
   await expect(can).toContainText(/Twice the turns, twice as much\?/);
+  const conclusion = page.getByRole('region', { name: 'A conclusion to begin from' });
+  await expect(conclusion).toContainText('With more turns more is read');
+  await conclusion.getByText('Plainly', { exact: true }).click();
+  await expect(conclusion).toContainText('With more turns, more was read.');
   await choose(page, 'Curve', /^A power law/);
   await expect(page.getByRole('figure')).toContainText(/turns to the power 0\.9/);
   const [kept] = await Promise.all([

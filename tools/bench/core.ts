@@ -1,16 +1,19 @@
 import { performance } from 'node:perf_hooks';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import {
+  analyse,
   buildMagnet,
   casesOf,
   coreSections,
   evaluateMagnet,
   fieldProblemOf,
   magnetise,
+  normalFrom,
   preparationOf,
   prepareCore,
   QUICK,
   searchShelf,
+  seededRandom,
   solveAdaptively,
   solveField,
   TYPICAL_MINUTES,
@@ -129,6 +132,19 @@ while (!result.done) result = search.next();
 const seconds = (performance.now() - start) / 1000;
 process.stdout.write(
   `Shelf searched: ${result.value.candidates} candidates, ${result.value.evaluated} in full, in ${seconds.toFixed(2)} s\n`,
+);
+
+const random = seededRandom(3);
+const readings = Array.from({ length: 20_000 }, (_, i) => {
+  const level = i % 6;
+  const x = 10 * (level + 1);
+  const y = Math.max(0, Math.round(2 + 0.3 * x + 3 * normalFrom(random)));
+  return { x, y, level, group: Math.floor(i / 6) % 8, order: Math.floor(i / 48) };
+});
+const asked = performance.now();
+const { alike } = analyse(readings, true);
+process.stdout.write(
+  `20 000 readings analysed in ${(performance.now() - asked).toFixed(0)} ms: ${alike.join(', ')}\n`,
 );
 
 const problem = fieldProblemOf(magnet, buildMagnet(magnet));

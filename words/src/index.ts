@@ -67,3 +67,4 @@ export {
   type FactorWords,
   type Said,
 } from './said.js';
+export { conclusionOf, type Conclusion, type Reader } from './conclusion.js';

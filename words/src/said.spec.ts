@@ -90,6 +90,13 @@ describe('what can be said of readings', () => {
     );
   });
 
+  it('says where one trial more tells most', () => {
+    const straight = said(readings([10, 20, 40, 60].map((x) => [x, 2 + 0.3 * x])));
+    expect(straight.at(-1)).toMatch(
+      /^One trial more tells most at (60 turns: it would narrow the slope’s interval by \d+ %|\d+ turns: there .* differ by [\d.]+ objects)\.$/,
+    );
+  });
+
   it('compares kinds without a curve', () => {
     const kinds = readings([
       [NaN, 2],

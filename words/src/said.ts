@@ -1,5 +1,6 @@
 import {
   formatNumber,
+  whatNext,
   type Analysis,
   type Anova,
   type CurveId,
@@ -98,6 +99,7 @@ export function saidOf(
     ...drift(analysis, words, measure),
     ...weighing(analysis),
     ...repeats(analysis),
+    ...next(analysis, factor, words, measure),
   ];
 }
 
@@ -267,6 +269,39 @@ function repeats({ repeats: times, levels, line }: Analysis): Said[] {
           ? 'The two nearest levels read so much alike that no class could tell them apart: choose levels farther apart next time.'
           : `To tell the two nearest levels apart four times in five, next time try each level about ${times} times.`,
     },
+  ];
+}
+
+/** Levels, and half way between them, where something lies between. */
+function placesFor({ levels }: Analysis, { axis }: Factor): number[] {
+  const xs = levels.map(({ x }) => x).sort((p, q) => p - q);
+  const whole = axis.kind === 'number' && axis.whole;
+  const between = xs.slice(1).map((x, i) => (x + xs[i]!) / 2);
+  return [...xs, ...between.map((x) => (whole ? Math.round(x) : Number(x.toPrecision(3))))];
+}
+
+function next(
+  analysis: Analysis,
+  factor: Factor,
+  { term, unit }: FactorWords,
+  measure: Measure,
+): Said[] {
+  const found = whatNext(analysis, placesFor(analysis, factor));
+  if (!found) return [];
+  const at = `One trial more tells most at ${formatNumber(found.x)} ${term}`;
+  if (found.tells === 'slope') {
+    if (found.narrowing < 0.005) return [];
+    return [
+      {
+        state: 'rest',
+        text: `${at}: it would narrow the slope’s interval by ${percentText(found.narrowing)}.`,
+      },
+    ];
+  }
+  const [first, second] = found.shapes.map((id) => CURVE_NAMES[id]);
+  const apart = formatNumber(inUnitOf(measure)(found.apart), 2);
+  return [
+    { state: 'rest', text: `${at}: there ${first} and ${second} differ by ${apart} ${unit}.` },
   ];
 }
 

@@ -22,3 +22,4 @@ export { fitWithGroups, type GroupEffect } from './group-effect.js';
 export { isExact, type Reading } from './reading.js';
 export { summarise, type Summary } from './summary.js';
 export { unusual } from './unusual.js';
+export { whatNext, type NextTrial } from './what-next.js';

@@ -45,6 +45,14 @@ describe('the page of findings', () => {
     expect(texts('nab-notice').join(' ')).toMatch(/Each further turn makes 0\.3/);
   });
 
+  it('begins a conclusion with its numbers', async () => {
+    await openInvestigation({ readings: readingsOf([4, 4], [7, 7], [13, 13]) });
+    const { texts } = await pageOf(FindingsPage);
+    const words = texts('.conclusion dd');
+    expect(words[0]).toMatch(/^With more turns more is read: between 10 and 40 turns each/);
+    expect(words[1]).toMatch(/^At 10 turns 4 was read on average \(2 trials/);
+  });
+
   it('draws no line through kinds, and says how to compare them', async () => {
     const levels = ['nail-steel', 'aluminium', 'wood'].map((value, i) => ({
       id: idOf(1 + i),

@@ -1,13 +1,17 @@
-import { TableName } from '../accessibility';
+import { SegmentedName, TableName } from '../accessibility';
 import { NzTableModule } from 'ng-zorro-antd/table';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { RouterLink } from '@angular/router';
 import { formatNumber, isGraded, predictionScores, type LevelFinding } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { InvestigationStore } from '../investigation';
 import {
+  conclusionOf,
   inUnitOf,
+  levelWords,
   measuredBand,
   measuredText,
   outcomeText,
@@ -15,6 +19,7 @@ import {
   percentText,
   saidOf,
   scoresText,
+  type Reader,
 } from '@nab/words';
 import { ChartPart } from './chart-part';
 import { OrderChart } from './order-chart';
@@ -23,7 +28,18 @@ import { orderedPoints } from './order-data';
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
   selector: 'nab-findings',
-  imports: [ChartPart, Notice, NzButtonModule, NzTableModule, OrderChart, RouterLink, TableName],
+  imports: [
+    ChartPart,
+    FormsModule,
+    Notice,
+    NzButtonModule,
+    NzSegmentedModule,
+    NzTableModule,
+    OrderChart,
+    RouterLink,
+    SegmentedName,
+    TableName,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',
   styleUrl: './findings.less',
@@ -51,6 +67,28 @@ export class FindingsPage {
       }));
     }),
   );
+
+  protected readonly readers = [
+    { label: 'Plainly', value: 'plain' },
+    { label: 'Exactly', value: 'full' },
+  ];
+  /** As the lesson’s sheets are written, until somebody chooses. */
+  protected readonly reader = linkedSignal((): Reader => this.plan().lesson?.reader ?? 'full');
+
+  /** Claim, evidence and reasoning of each line of readings. */
+  protected readonly written = computed(() => {
+    if (!this.drawn() || this.measure().data === 'yes-no') return [];
+    const names = (level: number): string => levelWords(this.plan(), this.plan().levels[level]!.id);
+    const asked = {
+      factor: this.store.factor(),
+      factorId: this.plan().factor,
+      measure: this.measure(),
+    };
+    return this.findings().series.flatMap(({ seriesId, analysis }) => {
+      const made = analysis && conclusionOf(analysis, asked, names, this.reader());
+      return made ? [{ ...made, name: levelWords(this.plan(), seriesId) }] : [];
+    });
+  });
 
   /** Levels that stand in no order are held against each other. */
   protected readonly pairs = computed(() => {
