@@ -97,6 +97,21 @@ describe('what can be said of readings', () => {
     );
   });
 
+  it('says of yes and no whether it changes, and nothing finer', () => {
+    const answers = [10, 20, 40].flatMap((x, level) =>
+      [0, 1, 2, 3].map((i) => ({
+        x,
+        y: i < [0, 2, 4][level]! ? 1 : 0,
+        level,
+        group: i,
+        order: level,
+      })),
+    );
+    const texts = saidOf(analyse(answers, true), turns, measureOf('load-yes-no'), 'it');
+    expect(texts).toHaveLength(1);
+    expect(texts[0]!.text).toMatch(/^Each further turn makes 0\.03/);
+  });
+
   it('compares kinds without a curve', () => {
     const kinds = readings([
       [NaN, 2],

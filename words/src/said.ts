@@ -91,6 +91,8 @@ export function saidOf(
   phrase: string,
 ): Said[] {
   const words = factorWords(factor, measure);
+  // Of yes and no a line through the shares says whether they change, and nothing finer.
+  if (measure.data === 'yes-no') return slope(analysis, words, measure, phrase);
   return [
     ...shape(analysis, phrase),
     ...slope(analysis, words, measure, phrase),
