@@ -214,6 +214,31 @@ describe('whatever comes over the wire', () => {
     },
   );
 
+  // JSON may have parts that no text can be made of; chance meets them seldom.
+  it.each(bodies)(
+    '%s with a part that has no text is refused, the part named',
+    (_n, schema, body) => {
+      const without: unknown[] = [
+        { toString: 0 },
+        { toString: null, valueOf: null },
+        [{ valueOf: 0 }],
+      ];
+      for (const path of pathsIn(body)) {
+        for (const value of without) {
+          const checked = check(schema as Parameters<typeof check>[0], replaced(body, path, value));
+          expect(checked.ok).toBe(false);
+          expect(checked.ok || checked.errors[0]!.path).toContain(path[0] ?? '');
+        }
+      }
+    },
+  );
+
+  it('may be nested as deep as a request is long', () => {
+    const depth = 100_000;
+    const deep = JSON.parse('['.repeat(depth) + ']'.repeat(depth)) as unknown;
+    expect(check(planSchema, { ...plan, title: deep }).ok).toBe(false);
+  });
+
   it('refuses versions that no column holds', () => {
     for (const version of [2 ** 31, 1e300, 1.5, 0]) {
       expect(pathsOf(planUpdateSchema, { version, plan, actor: 'educator' })).toContain('version');

@@ -71,6 +71,10 @@ export function check<T>(
   value: unknown,
   mode: 'wire' | 'file' = 'wire',
 ): { ok: true; value: T } | { ok: false; errors: FieldError[] } {
+  const nameless = withoutText(value);
+  if (nameless !== null) {
+    return { ok: false, errors: [{ path: nameless, message: 'This cannot be read.' }] };
+  }
   try {
     const options =
       mode === 'wire'
@@ -83,4 +87,23 @@ export function check<T>(
     const errors = parts.map(({ path, message }) => ({ path: path ?? '', message }));
     return { ok: false, errors };
   }
+}
+
+/**
+ * Path of a part of which no text can be made, because JSON has put something else in the place of
+ * its methods: a message that repeats it would fail. Null where there is none.
+ */
+function withoutText(value: unknown, path = ''): string | null {
+  // Not by calling itself: a request may be nested deeper than calls can be.
+  const left = [{ value, path }];
+  for (let one = left.pop(); one; one = left.pop()) {
+    const { value: inner, path: at } = one;
+    if (typeof inner !== 'object' || inner === null) continue;
+    if (Object.hasOwn(inner, 'toString') || Object.hasOwn(inner, 'valueOf')) return at;
+    const list = Array.isArray(inner);
+    for (const [key, item] of Object.entries(inner)) {
+      left.push({ value: item, path: list ? `${at}[${key}]` : at ? `${at}.${key}` : key });
+    }
+  }
+  return null;
 }
