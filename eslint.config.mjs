@@ -58,7 +58,7 @@ const ORDER = {
     'field',
   ],
   'words/src': ['kit'],
-  'sheets/src': ['page', 'sheets'],
+  'sheets/src': ['page', 'sheets', 'report'],
   'server/src': [
     'problems',
     'database',
@@ -79,6 +79,7 @@ const ORDER = {
     'live',
     'printing',
     'readings',
+    'handing-on',
     'archive',
     'demo',
   ],

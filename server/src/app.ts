@@ -7,6 +7,7 @@ import { classRoutes } from './classes/index.js';
 import { defineModels, Notices } from './database/index.js';
 import { designRoutes } from './designs/index.js';
 import { fieldRoutes } from './field/index.js';
+import { handingOnRoutes } from './handing-on/index.js';
 import { investigationRoutes } from './investigations/index.js';
 import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
@@ -77,6 +78,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(roomRoutes, { prefix: '/api', sequelize });
   await app.register(live, { sequelize, notices });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
+  await app.register(handingOnRoutes, { prefix: '/api', sequelize });
   await app.register(archiveRoutes, { prefix: '/api', sequelize });
   app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
     try {

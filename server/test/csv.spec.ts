@@ -16,9 +16,15 @@ import {
   exampleReading,
   idOf,
 } from '@nab/contract/testing';
-import { COLUMNS, trialsCsv } from '../src/investigations/csv.js';
+import { asTable, csvOf } from '../src/handing-on/csv.js';
+import { COLUMNS, trialTable, type ColumnName } from '../src/handing-on/trial-table.js';
 
-type Row = Record<(typeof COLUMNS)[number], string>;
+type Row = Record<ColumnName, string>;
+
+const trialsCsv = (investigation: Investigation): string =>
+  csvOf(asTable(trialTable(investigation)));
+/** A head without its unit. */
+const nameIn = (head: string): string => head.replace(/ \(.*\)$/, '');
 
 const levels = (...values: string[]) => values.map((value, i) => ({ id: idOf(1 + i), value }));
 
@@ -40,7 +46,7 @@ function rowsOf(
     predictions,
     readings,
   });
-  return parse(text, { columns: true, bom: true }) as Row[];
+  return parse(text, { columns: (heads: string[]) => heads.map(nameIn), bom: true }) as Row[];
 }
 
 describe('trials as CSV', () => {
@@ -57,7 +63,36 @@ describe('trials as CSV', () => {
       predictions: [],
       readings: [],
     });
-    expect(text).toBe(`\uFEFF${COLUMNS.join(',')}\r\n`);
+    expect(text.startsWith('\uFEFF')).toBe(true);
+    expect(text.endsWith('\r\n')).toBe(true);
+    const heads = text.slice(1, -2).split(',');
+    expect(heads.map(nameIn)).toEqual(Object.keys(COLUMNS));
+    // Counts have no unit of their own; turns are counted.
+    expect(heads.filter((head) => head.includes('('))).toEqual(['level_number (turns)']);
+  });
+
+  it('have units in the heads', () => {
+    const plan = examplePlan(idOf, {
+      experiment: 'shell-magnet',
+      factor: 'gap',
+      measure: 'load-held',
+      levels: levels('0.2 mm', '0.4 mm'),
+    });
+    const { columns } = trialTable({
+      id: idOf(300),
+      version: 1,
+      demo: false,
+      rehearsalOf: null,
+      polls: [],
+      asOf: '0',
+      plan,
+      design: { id: idOf(301), version: 1, design: newShell() },
+      predictions: [],
+      readings: [],
+    });
+    expect(columns.map(({ head }) => head)).toEqual(
+      expect.arrayContaining(['level_number (mm)', 'held (kg)', 'dropped (kg)', 'model_low (kg)']),
+    );
   });
 
   it('have a count with what hung before and stayed after', () => {

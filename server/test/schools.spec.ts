@@ -68,7 +68,10 @@ describe('two schools in one database', () => {
     for (const list of ['investigations', 'designs', 'classes', 'shelf', 'shelf/removed']) {
       expect(await ask('GET', `/api/${list}`), list).toEqual({ status: 200, text: '[]' });
     }
-    const own = ['', '/history', '/trials.csv', '/sheets.pdf', '/room', '/strays'];
+    const own = [
+      ...['', '/history', '/trials.csv', '/sheets.pdf', '/room', '/strays'],
+      ...['/trials.xlsx', '/investigation.json', '/package.zip', '/report', '/report.pdf'],
+    ];
     for (const part of own) {
       const { status, text } = await ask('GET', `/api/investigations/${id}${part}`);
       expect(part === '/strays' ? [404, text] : [status, '[]'], part).toEqual([404, '[]']);
@@ -184,7 +187,7 @@ describe('every query', () => {
     };
     options.logging = (sql) => asked.push(sql);
     const { id, plan, design } = lesson;
-    for (const part of ['', '/history', '/trials.csv', '/room', '/strays', '/sheets.pdf']) {
+    for (const part of ['', '/history', '/trials.csv', '/room', '/strays', '/package.zip']) {
       await bench.send('GET', `/api/investigations/${id}${part}`);
     }
     for (const list of [

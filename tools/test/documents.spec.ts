@@ -12,7 +12,7 @@ import {
   SERVER_PROBLEMS,
   toSubject,
 } from '@nab/contract';
-import { COLUMNS } from '../../server/src/investigations/csv.js';
+import { COLUMNS } from '../../server/src/handing-on/trial-table.js';
 import { designJsonSchema } from '../design-schema.js';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -58,7 +58,7 @@ describe('docs/formats.md', () => {
     ['a design’s evaluation', reportOf(toSubject(newDesign()), '')],
     ['a shell magnet’s evaluation', reportOf(toSubject(newShell()), '')],
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
-    ['the trials as CSV', Object.fromEntries(COLUMNS.map((column) => [column, '']))],
+    ['the trials as CSV', Object.fromEntries(Object.keys(COLUMNS).map((column) => [column, '']))],
   ])('names every key of %s', (_what, keys) => {
     expect(Object.keys(keys).filter((key) => !formats.includes(`\`${key}\``))).toEqual([]);
   });

@@ -68,3 +68,14 @@ export {
   type Said,
 } from './said.js';
 export { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
+export {
+  allSaid,
+  beliefText,
+  censoredText,
+  conclusionsOf,
+  levelRows,
+  pairRows,
+  type LevelRow,
+  type PairRow,
+} from './findings-words.js';
+export { sideEffectText } from './side-effects.js';

@@ -1,3 +1,4 @@
+export * from './handing-on.js';
 export * from './investigation.js';
 export {
   lessonSchema,
@@ -26,6 +27,13 @@ export {
   type PredictionBody,
   type ReadingBody,
 } from './reading.js';
+export {
+  checkPortable,
+  portableOf,
+  portableText,
+  PORTABLE_FORMAT,
+  type PortableInvestigation,
+} from './portable.js';
 export * from './reading-rows.js';
 export * from './resources.js';
 export * from './trials.js';

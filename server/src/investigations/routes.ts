@@ -8,12 +8,11 @@ import {
 } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { byId, namedFile, type ById } from '../plugins/index.js';
+import { byId, type ById } from '../plugins/index.js';
 import { EDUCATORS, LOOKERS } from '../roles/index.js';
-import { trialsCsv } from './csv.js';
 import { investigationService } from './service.js';
 
-/** `/api/investigations`: list, create, read whole, change the plan, move, trials as CSV. */
+/** `/api/investigations`: list, create, read whole, change the plan, move. */
 export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
   { sequelize },
@@ -63,20 +62,5 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
 
   app.get<ById>('/:id/history', { config: EDUCATORS, schema: { params: byId } }, ({ params }) =>
     service.history(params.id),
-  );
-
-  app.get<ById>(
-    '/:id/trials.csv',
-    { config: LOOKERS, schema: { params: byId } },
-    async ({ params }, reply) => {
-      const investigation = await service.read(params.id);
-      return reply
-        .type('text/csv; charset=utf-8')
-        .header(
-          'content-disposition',
-          namedFile('attachment', investigation.plan.title, 'trials.csv'),
-        )
-        .send(trialsCsv(investigation));
-    },
   );
 };

@@ -117,7 +117,7 @@ export function investigationService(sequelize: Sequelize) {
 }
 
 /** The question is about the experiment that the design is of, and so is every level's own design. */
-function requireOfExperiment(plan: Plan, design: ExperimentDocument): void {
+export function requireOfExperiment(plan: Plan, design: ExperimentDocument): void {
   const errors = [
     ...(experimentOf(design) === plan.experiment
       ? []

@@ -2,3 +2,4 @@ export { box, centred, ending, Flow, line, MARGIN, mm, words, type TextStyle } f
 export { printable, widthOf, wrap } from './fonts.js';
 export type { Face, Ink, Mark, Page, Part, Tag } from './page.js';
 export { INKS, writePdf } from './pdf.js';
+export { svgOf } from './svg.js';

@@ -15,16 +15,22 @@ export const INKS: Readonly<Record<Ink, string>> = {
 const FACES: readonly Face[] = ['regular', 'bold', 'mono'];
 const points = (mm: number): number => mm / MM_PER_POINT;
 
-/** Pages as a PDF: fonts embedded, headings, lists, tables and figures tagged. */
-export function writePdf(pages: readonly Page[], title: string): Promise<Buffer> {
+/**
+ * Pages as a PDF: fonts embedded, headings, lists, tables and figures tagged.
+ * @param made when it says that it was made; the same pages of the same moment are the same bytes.
+ */
+export function writePdf(
+  pages: readonly Page[],
+  title: string,
+  made: Date = new Date(),
+): Promise<Buffer> {
   const document = new PDFDocument({
     autoFirstPage: false,
     pdfVersion: '1.7',
     tagged: true,
     lang: 'en',
     displayTitle: true,
-    info: { Title: title, Creator: 'Nab' },
-    // A file of the same pages is the same file.
+    info: { Title: title, Creator: 'Nab', CreationDate: made },
     compress: true,
   });
   const chunks: Buffer[] = [];

@@ -6,19 +6,37 @@ import { centred, ending, line, words, wrap, type Mark } from '../page/index.js'
 /** Side of a square of the squared paper, mm. */
 const SQUARE = 5;
 
+/** Where something is drawn, mm. */
+export interface Frame {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Squared paper with its axes, and where things stand on it. */
+export interface SquaredAxes {
+  readonly marks: readonly Mark[];
+  /** Place of a number of the factor, or of a named kind by its position; mm. */
+  readonly across: (level: number) => number;
+  /** Place of a value in the measure's unit, mm. */
+  readonly up: (value: number) => number;
+}
+
+/** Squared paper to draw on; null where what is measured makes no graph. */
+export const graphPaper = (of: Prepared, frame: Frame): readonly Mark[] | null =>
+  squaredAxes(of, frame)?.marks ?? null;
+
 /**
- * Squared paper with the axes of the question drawn and numbered, nothing on it.
+ * The axes of the question drawn and numbered on squared paper, nothing on it.
+ * @param least what the upward axis has to reach, in the measure's unit.
  * @returns null where what is measured makes no graph.
  */
-export function graphPaper(
+export function squaredAxes(
   of: Prepared,
-  {
-    x,
-    y,
-    width,
-    height,
-  }: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
-): readonly Mark[] | null {
+  { x, y, width, height }: Frame,
+  least: number = upTo(of),
+): SquaredAxes | null {
   const { measure, plan, cases } = of;
   if (measure.data === 'words' || measure.data === 'yes-no' || measure.data === 'objects')
     return null;
@@ -34,10 +52,11 @@ export function graphPaper(
     marks.push(line(x0, y0 - i * SQUARE, x1, y0 - i * SQUARE, { stroke: 'grid', width: 0.15 }));
   marks.push(line(x0, y0, x1, y0, { width: 0.4 }), line(x0, y0, x0, y1, { width: 0.4 }));
 
-  const top = niceTop(upTo(of));
+  const top = niceTop(least);
+  const upward = (value: number): number => y0 - (value / top) * (y0 - y1);
   const up = ticks(0, top, 6);
   for (const value of up) {
-    const place = y0 - (value / top) * (y0 - y1);
+    const place = upward(value);
     marks.push(
       line(x0 - 1.2, place, x0, place),
       ending(x0 - 2, place + 1.2, formatNumber(value, 4), { size: 9 }),
@@ -50,11 +69,13 @@ export function graphPaper(
 
   const { axis, name } = factorOf(plan.factor);
   const levels = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
+  let across = (i: number): number => x0 + ((i + 0.5) / levels.length) * (x1 - x0);
   if (isGraded(axis)) {
     const numbers = levels.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
     const most = niceTop(1.1 * Math.max(...numbers));
+    across = (value) => x0 + (value / most) * (x1 - x0);
     for (const value of ticks(0, most, 6)) {
-      const place = x0 + (value / most) * (x1 - x0);
+      const place = across(value);
       marks.push(
         line(place, y0, place, y0 + 1.2),
         centred(place, y0 + 4.8, formatNumber(value, 4), { size: 9 }),
@@ -62,7 +83,7 @@ export function graphPaper(
     }
   } else {
     levels.forEach((level, i) => {
-      const place = x0 + ((i + 0.5) / levels.length) * (x1 - x0);
+      const place = across(i);
       marks.push(
         line(place, y0, place, y0 + 1.2),
         ...wrap(level.name, (x1 - x0) / levels.length - 2, 8)
@@ -80,7 +101,7 @@ export function graphPaper(
       { size: 9 },
     ),
   );
-  return marks;
+  return { marks, across, up: upward };
 }
 
 /** The most that has to have room on the paper, in the measure's unit. */

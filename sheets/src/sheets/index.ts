@@ -12,6 +12,8 @@ import { risk } from './risk.js';
 import type { Sheet } from './sheet.js';
 
 export { BAR } from './bar.js';
+export { squaredAxes, type Frame, type SquaredAxes } from './graph.js';
+export { isPlain } from './sheet.js';
 
 /** Sheets that are handed to pupils: of a demonstration there are none. */
 const HANDED_OUT = ['pupil', 'four-box', 'cards', 'labels'] as const;

@@ -33,6 +33,7 @@ import {
   measuredBand,
   measuredText,
   secondsText,
+  sideEffectText,
   wireText,
 } from '@nab/words';
 import { Availability } from './availability';
@@ -44,7 +45,6 @@ import {
   currentShare,
   goodNews,
   promiseSentences,
-  sideEffectText,
   levelCautions,
   stoppedSentences,
   type ReadingLevel,

@@ -1,10 +1,8 @@
 import type { Plan } from '@nab/contract';
 import {
   factorOf,
-  formatQuantity,
   measureOf,
   WANTED_PROBABILITY,
-  type SideEffect,
 } from '@nab/core';
 import type { MarkState } from '../notices';
 import type { NamedCase } from '../investigation';
@@ -146,40 +144,6 @@ export function goodNews(plan: Plan, cases: readonly NamedCase[], power: number 
       ? 'Nab has no prediction for this reading, so it cannot say whether it will show.'
       : 'All levels can be told apart.';
   return { state: 'rest', text: `${trials} trials in all. ${apart}${shown}` };
-}
-
-const EFFECT_NAMES: Readonly<Record<SideEffect['what'], string>> = {
-  current: 'Current',
-  wire: 'Wire',
-  resistance: 'Resistance',
-  heat: 'Heat in the coil',
-  drain: 'Charge a trial',
-  turns: 'Turns',
-};
-
-/** A side effect as name, first and last value. */
-export function sideEffectText({ what, from, to }: SideEffect): {
-  name: string;
-  from: string;
-  to: string;
-} {
-  const text = (value: number): string => {
-    switch (what) {
-      case 'current':
-        return formatQuantity(value, 'current', 'A', 2);
-      case 'wire':
-        return formatQuantity(value, 'length', 'm', 2);
-      case 'resistance':
-        return formatQuantity(value, 'resistance', 'Ω', 2);
-      case 'heat':
-        return `${value.toPrecision(2)} W`;
-      case 'drain':
-        return `${(value / 3.6).toPrecision(2)} mAh`;
-      case 'turns':
-        return String(Math.round(value));
-    }
-  };
-  return { name: EFFECT_NAMES[what], from: text(from), to: text(to) };
 }
 
 /** How much of the effect the current does. */

@@ -1,0 +1,1 @@
+export { handingOnRoutes } from './routes.js';

@@ -1,0 +1,60 @@
+import {
+  foldTrials,
+  toFindings,
+  toLessonPlan,
+  type Investigation,
+  type Paper,
+  type SheetReader,
+  type Trial,
+  USUAL_LESSON,
+} from '@nab/contract';
+import { fairTest, findingsOf, type Findings, type SideEffect } from '@nab/core';
+import { prepared, type Prepared } from '@nab/words';
+
+/** An investigation of which a report is written. */
+export type ReportedInvestigation = Pick<
+  Investigation,
+  'plan' | 'design' | 'predictions' | 'readings' | 'demo' | 'rehearsalOf'
+>;
+
+/** How it is printed; as the lesson's sheets where nothing is said. */
+export interface ReportSettings {
+  readonly paper?: Paper | undefined;
+  readonly reader?: SheetReader | undefined;
+}
+
+/** Everything that a report says follows from this. */
+export interface Reported {
+  readonly of: Prepared;
+  readonly findings: Findings;
+  readonly trials: readonly Trial[];
+  readonly sideEffects: readonly SideEffect[];
+  /** Days on which trials were made, `2026-11-30`, in their order. */
+  readonly days: readonly string[];
+  readonly demo: boolean;
+  readonly rehearsed: boolean;
+}
+
+export function reportedOf(
+  { plan, design, predictions, readings, demo, rehearsalOf }: ReportedInvestigation,
+  { paper, reader }: ReportSettings,
+): Reported {
+  const settings = {
+    ...(plan.lesson ?? USUAL_LESSON),
+    ...(paper && { paper }),
+    ...(reader && { reader }),
+  };
+  const of = prepared(plan, design.design, settings);
+  const lesson = toLessonPlan(plan, design.design);
+  const { trials } = foldTrials(readings);
+  const found = toFindings(trials, predictions);
+  return {
+    of,
+    findings: findingsOf(lesson, of.cases, found.trials, found.guesses, plan),
+    trials,
+    sideEffects: fairTest(lesson, of.cases).sideEffects,
+    days: [...new Set(trials.map(({ history }) => history[0]!.recordedAt.slice(0, 10)))].sort(),
+    demo,
+    rehearsed: rehearsalOf !== null,
+  };
+}

@@ -1,0 +1,147 @@
+import type { Plan } from '@nab/contract';
+import {
+  factorOf,
+  formatNumber,
+  isGraded,
+  measureOf,
+  type Findings,
+  type LevelFinding,
+} from '@nab/core';
+import { caseText, levelWords } from './case-words.js';
+import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
+import { percentText } from './format.js';
+import { inUnitOf, measuredBand, measuredText } from './readings.js';
+import { saidOf, type Said } from './said.js';
+
+/** What can be said of every line of readings, no stronger than they allow. */
+export function allSaid(plan: Plan, { series }: Findings): Said[] {
+  const factor = factorOf(plan.factor);
+  const measure = measureOf(plan.measure);
+  return series.flatMap(({ seriesId, analysis }) => {
+    if (!analysis) return [];
+    const name = levelWords(plan, seriesId);
+    return saidOf(analysis, factor, measure, factor.phrase).map((said) => ({
+      ...said,
+      text: name ? `${name}: ${said.text}` : said.text,
+    }));
+  });
+}
+
+/** Claim, evidence and reasoning of every line of readings, with the line's name. */
+export function conclusionsOf(
+  plan: Plan,
+  { series }: Findings,
+  reader: Reader,
+): (Conclusion & { readonly name: string })[] {
+  const measure = measureOf(plan.measure);
+  if (measure.data === 'words' || measure.data === 'yes-no') return [];
+  const names = (level: number): string => levelWords(plan, plan.levels[level]!.id);
+  const asked = { factor: factorOf(plan.factor), factorId: plan.factor, measure };
+  return series.flatMap(({ seriesId, analysis }) => {
+    const made = analysis && conclusionOf(analysis, asked, names, reader);
+    return made ? [{ ...made, name: levelWords(plan, seriesId) }] : [];
+  });
+}
+
+/** One level of one line in words; a dash where there is nothing. */
+export interface LevelRow {
+  readonly key: string;
+  readonly name: string;
+  readonly trials: number;
+  readonly mean: string;
+  readonly deviation: string;
+  readonly interval: string;
+  readonly guess: string;
+  readonly model: string;
+  readonly band: string;
+  readonly inBand: string;
+}
+
+export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
+  const measure = measureOf(plan.measure);
+  const inUnit = inUnitOf(measure);
+  const text = (value: number | null): string =>
+    value === null || !Number.isFinite(value) ? '–' : measuredText(measure, value);
+  // What is computed from whole numbers is none, and pupils check it by hand.
+  const computed = (value: number | undefined): string =>
+    value === undefined || !Number.isFinite(value)
+      ? '–'
+      : `${formatNumber(inUnit(value), 3)} ${measure.unit}`.trim();
+  return levels.map((level) => ({
+    key: `${level.levelId} ${level.seriesId ?? ''}`,
+    name: caseText(plan, level),
+    trials: level.summary?.n ?? 0,
+    mean: computed(level.summary?.mean),
+    deviation: computed(level.summary?.deviation),
+    interval: intervalText(level, computed),
+    guess: text(level.guess),
+    model: text(level.model),
+    band: level.band ? measuredBand(measure, level.band) : '–',
+    inBand: inBand(level),
+  }));
+}
+
+function intervalText(
+  { summary }: LevelFinding,
+  text: (value: number | undefined) => string,
+): string {
+  if (!summary || !Number.isFinite(summary.interval95)) return '–';
+  const low = Math.max(0, summary.mean - summary.interval95);
+  return `${text(low)} to ${text(summary.mean + summary.interval95)}`;
+}
+
+function inBand({ summary, band }: LevelFinding): string {
+  if (!summary || !band) return '–';
+  return summary.mean >= band.low && summary.mean <= band.high ? 'yes' : 'no';
+}
+
+/** Two kinds held against each other, in words. */
+export interface PairRow {
+  readonly name: string;
+  readonly difference: string;
+  readonly interval: string;
+  readonly chance: string;
+}
+
+/** Levels that stand in no order, each against each; none of a factor that has an order. */
+export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
+  if (isGraded(factorOf(plan.factor).axis)) return [];
+  const measure = measureOf(plan.measure);
+  const unit = inUnitOf(measure);
+  const nameOf = (level: number): string => levelWords(plan, plan.levels[level]!.id);
+  return series.flatMap(({ seriesId, analysis }) => {
+    const line = levelWords(plan, seriesId);
+    return (analysis?.pairs ?? []).map(({ first, second, difference, interval95, p }) => {
+      // The larger first, so that every difference says how much more.
+      const [more, less] = difference < 0 ? [first, second] : [second, first];
+      const size = Math.abs(difference);
+      return {
+        name: `${line ? `${line}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
+        difference: signed(unit(size), measure.unit),
+        interval: `${signed(unit(size - interval95), '')} to ${signed(unit(size + interval95), measure.unit)}`,
+        chance: p < 0.001 ? 'under 1 in 1000' : formatNumber(p, 2),
+      };
+    });
+  });
+}
+
+/** A difference with its sign, in the axis' unit. */
+const signed = (value: number, unit: string): string =>
+  `${value > 0 ? '+' : ''}${formatNumber(value, 2)} ${unit}`.trim();
+
+/** What a class's readings say about Nab's predictions; null where nothing was predicted. */
+export function beliefText({ compared, inBand: inside, belief }: Findings): string | null {
+  if (belief === null || compared === 0) return null;
+  const factor = Math.exp(belief.mean);
+  const than =
+    factor >= 1
+      ? `${formatNumber(factor, 2)} times what Nab expected`
+      : `${percentText(factor)} of what Nab expected`;
+  return `${inside} of ${compared} trials fell inside Nab’s 90 % band of the day they were made. This class reads about ${than}; Nab’s predictions for it have learnt that.`;
+}
+
+/** That trials say “at least so much”; null where none does. */
+export const censoredText = ({ censored }: Findings): string | null =>
+  censored === 0
+    ? null
+    : `${censored === 1 ? 'One trial says' : `${censored} trials say`} “at least so much”: the tray was empty, or the load never dropped. Curves take them for at least that; their level’s mean is too low.`;
