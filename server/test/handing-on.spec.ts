@@ -298,3 +298,61 @@ function checkTable(
   const at = heads!.indexOf(schema.primaryKey);
   expect(new Set(rows.map((row) => row[at])).size).toBe(rows.length);
 }
+
+describe('a table of readings', () => {
+  let made: Investigation;
+  const post = (body: unknown) =>
+    bench.send('POST', `/api/investigations/${made.id}/readings`, body);
+  const rows = (count: number, change: object = {}) =>
+    Array.from({ length: count }, (_, i) => ({
+      id: randomUUID(),
+      reading: { ...readingOf(made, { outcome: counted(i % 9) }), ...change },
+    }));
+
+  beforeEach(async () => {
+    await emptied();
+    made = await bench.create();
+  });
+
+  it('comes in whole, in its order, and once when it is sent twice', async () => {
+    const body = { version: made.version, plan: null, readings: rows(250) };
+    const first = await post(body);
+    expect(first.status).toBe(200);
+    expect(first.body.readings.map(({ id }: { id: string }) => id)).toEqual(
+      body.readings.map(({ id }) => id),
+    );
+    expect((await post(body)).status).toBe(200);
+    expect(await bench.count('readings')).toBe(250);
+  });
+
+  it('brings levels and groups that the plan lacks, and keeps how the plan was', async () => {
+    const level = { id: randomUUID(), value: '80 turns' };
+    const plan = { ...made.plan, levels: [...made.plan.levels, level] };
+    const answer = await post({
+      version: made.version,
+      plan,
+      readings: rows(2, { levelId: level.id }),
+    });
+    expect(answer.status).toBe(200);
+    expect(answer.body.plan.levels).toHaveLength(made.plan.levels.length + 1);
+    expect(await bench.count('history')).toBe(1);
+  });
+
+  it('leaves nothing behind when one row of it is wrong', async () => {
+    const level = { id: randomUUID(), value: '80 turns' };
+    const plan = { ...made.plan, levels: [...made.plan.levels, level] };
+    const readings = [...rows(120), ...rows(1, { levelId: randomUUID() })];
+    const lost = await post({ version: made.version, plan, readings });
+    expect(lost.status).toBe(422);
+    expect(lost.body.errors[0].path).toBe('readings[120]');
+    const none = await post({ version: made.version, plan, readings: rows(121, { note: 7 }) });
+    expect(none.body.errors[0].path).toBe('readings[0].reading.note');
+    const stale = await post({ version: made.version + 1, plan, readings: rows(1) });
+    expect([stale.status, stale.body.code]).toEqual([409, 'STALE_VERSION']);
+    expect(await bench.count('readings')).toBe(0);
+    const now = (await bench.send('GET', `/api/investigations/${made.id}`)).body;
+    expect(now.plan.levels).toHaveLength(made.plan.levels.length);
+    expect((await post({ version: 1, plan: null, readings: [] })).status).toBe(422);
+    expect((await post({})).status).toBe(422);
+  });
+});

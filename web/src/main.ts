@@ -22,7 +22,7 @@ bootstrapApplication(Frame, {
     provideRouter(
       routes,
       withComponentInputBinding(),
-      withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
+      withInMemoryScrolling({ scrollPositionRestoration: 'top', anchorScrolling: 'enabled' }),
     ),
     provideHttpClient(withFetch(), withInterceptors([pastTheShell])),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode() }),

@@ -35,5 +35,6 @@ export {
   type PortableInvestigation,
 } from './portable.js';
 export * from './reading-rows.js';
+export * from './reading-table.js';
 export * from './resources.js';
 export * from './trials.js';

@@ -14,6 +14,7 @@ import { investigationService } from '../investigations/index.js';
 import { byId, gone, namedFile, type ById } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import { EDUCATORS, LOOKERS } from '../roles/index.js';
+import { bringIn } from './bring-in.js';
 import { asTable, csvOf } from './csv.js';
 import type { HandOnOrder } from './hand-on.js';
 import { investigationIn, takeIn } from './take-in.js';
@@ -21,6 +22,8 @@ import { trialTable } from './trial-table.js';
 
 /** The largest file that is taken in, bytes. */
 const MOST_TAKEN_IN = 32 * 1024 * 1024;
+/** The largest table of readings, bytes. */
+const MOST_BROUGHT_IN = 8 * 1024 * 1024;
 /** More that wait for a thread are told to come again. */
 const MOST_WAITING = 20;
 
@@ -113,6 +116,19 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
         .type('application/pdf')
         .header('content-disposition', namedFile('inline', investigation.plan.title, 'report.pdf'))
         .send(Buffer.from(file as Uint8Array));
+    },
+  );
+
+  app.post<ById & { Body: Buffer | undefined }>(
+    '/investigations/:id/readings',
+    { config: EDUCATORS, bodyLimit: MOST_BROUGHT_IN, schema: { params: byId } },
+    ({ params, body }) => {
+      try {
+        return bringIn(sequelize, params.id, JSON.parse(String(body)) as unknown);
+      } catch (error) {
+        if (!(error instanceof SyntaxError)) throw error;
+        throw new ProblemError('MALFORMED', { detail: 'This is no JSON.' });
+      }
     },
   );
 

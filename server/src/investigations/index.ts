@@ -7,4 +7,4 @@ export {
   toReading,
 } from './repository.js';
 export { investigationRoutes } from './routes.js';
-export { investigationService, requireOfExperiment } from './service.js';
+export { changePlan, investigationService, requireOfExperiment } from './service.js';

@@ -32,11 +32,6 @@ const MOST_EARLIER = 200;
 
 /** What can be done with investigations; each call is one transaction. */
 export function investigationService(sequelize: Sequelize) {
-  const find = async (id: string, transaction: Transaction): Promise<Investigation> => {
-    const found = await findInvestigation(id, transaction);
-    if (!found) throw new ProblemError('NOT_FOUND');
-    return found;
-  };
   return {
     /** The newest risk notes of the school's own; an empty list when it never wrote any. */
     riskNotes: async (): Promise<RiskNote[]> => (await sequelize.transaction(lastRiskNotes)) ?? [],
@@ -88,24 +83,9 @@ export function investigationService(sequelize: Sequelize) {
         return withChanges(rows, { plan: { ...head.plan }, design: { ...head.design.design } });
       }),
 
-    async update(id: string, { version, plan, actor }: PlanUpdate): Promise<Investigation> {
+    async update(id: string, update: PlanUpdate): Promise<Investigation> {
       try {
-        return await sequelize.transaction(async (transaction) => {
-          const before = await find(id, transaction);
-          requireOfExperiment(plan, before.design.design);
-          await refuseForeign(id, plan, transaction);
-          const written = await replacePlan(id, version, plan, actor, transaction);
-          const current = await find(id, transaction);
-          if (written) {
-            const was = { version, document: before.plan, actor };
-            await keepBefore({ kind: 'plan', ref: id, ...was }, transaction);
-            return current;
-          }
-          throw new ProblemError('STALE_VERSION', {
-            detail: 'The question was changed elsewhere. Nothing was overwritten.',
-            current,
-          });
-        });
+        return await sequelize.transaction((transaction) => changePlan(id, update, transaction));
       } catch (error) {
         if (!(error instanceof ForeignKeyConstraintError)) throw error;
         throw new ProblemError('LEVEL_IN_USE', {
@@ -114,6 +94,37 @@ export function investigationService(sequelize: Sequelize) {
       }
     },
   };
+}
+
+async function find(id: string, transaction: Transaction): Promise<Investigation> {
+  const found = await findInvestigation(id, transaction);
+  if (!found) throw new ProblemError('NOT_FOUND');
+  return found;
+}
+
+/**
+ * Changes a plan and keeps how it was.
+ * @throws ProblemError NOT_FOUND, INVALID_INPUT, ID_TAKEN, or STALE_VERSION with what is there now.
+ */
+export async function changePlan(
+  id: string,
+  { version, plan, actor }: PlanUpdate,
+  transaction: Transaction,
+): Promise<Investigation> {
+  const before = await find(id, transaction);
+  requireOfExperiment(plan, before.design.design);
+  await refuseForeign(id, plan, transaction);
+  const written = await replacePlan(id, version, plan, actor, transaction);
+  const current = await find(id, transaction);
+  if (!written) {
+    throw new ProblemError('STALE_VERSION', {
+      detail: 'The question was changed elsewhere. Nothing was overwritten.',
+      current,
+    });
+  }
+  const was = { version, document: before.plan, actor };
+  await keepBefore({ kind: 'plan', ref: id, ...was }, transaction);
+  return current;
 }
 
 /** The question is about the experiment that the design is of, and so is every level's own design. */

@@ -1,1 +1,2 @@
+export { storeReading } from './repository.js';
 export { readingRoutes } from './routes.js';

@@ -2,7 +2,7 @@ import { PAPERS } from '@nab/contract';
 import { conclusionsOf, levelRows, questionText } from '@nab/words';
 import { box, Flow, MARGIN, words, wrap, type Page, type Part } from '../page/index.js';
 import { findingsChart } from './findings-chart.js';
-import type { Reported } from './reported.js';
+import { markOf, type Reported } from './reported.js';
 
 /** As on the sheet with empty boxes: size of the words and height of a line of them. */
 const SIZE = 14;
@@ -13,7 +13,7 @@ export function filledBoxes(reported: Reported): Page[] {
   const { of, findings } = reported;
   const { plan, settings } = of;
   const paper = PAPERS[settings.paper];
-  const flow = new Flow(paper, `${plan.title} · four boxes`);
+  const flow = new Flow(paper, `${plan.title} · four boxes${markOf(reported)}`);
   const whole = paper.height - 2 * MARGIN - 10;
   const [wide, tall] = [flow.width / 2, whole / 2];
   const rows = levelRows(plan, findings);

@@ -7,8 +7,10 @@ import type { Reported } from './reported.js';
 
 /** Height of the row below the axes that says what the markers are, mm. */
 const KEY = 5;
+/** Room for a name in it, mm. */
+const NAME = 27;
 /** How far markers of neighbouring groups stand apart at one level, mm. */
-const APART = 1.1;
+const APART = 2;
 
 /**
  * Every trial, the means with their 95 % intervals and a line through them, on squared paper.
@@ -19,7 +21,8 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
   const { plan, measure } = of;
   const scale = inUnitOf(measure);
   const highest = Math.max(0, ...findings.points.map(({ y }) => (y > 0 ? scale(y) : 0)));
-  const rows = Math.ceil(plan.groups.length / 6);
+  const perRow = Math.max(1, Math.floor(frame.width / NAME));
+  const rows = Math.ceil(plan.groups.length / perRow);
   const axes = squaredAxes(of, { ...frame, height: frame.height - rows * KEY }, 1.05 * highest);
   if (!axes) return null;
   const place = placeOf(reported);
@@ -38,7 +41,8 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
   }
   for (const { levelId, summary } of findings.levels) {
     if (!summary) continue;
-    const x = axes.across(place(levelId));
+    // Beside the trials, so that neither hides the other.
+    const x = axes.across(place(levelId)) + APART * (middle + 1.3);
     const at = axes.up(scale(summary.mean));
     const half = Number.isFinite(summary.interval95) ? summary.interval95 : 0;
     const [low, high] = [summary.mean - half, summary.mean + half].map((v) =>
@@ -46,7 +50,7 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
     ) as [number, number];
     marks.push(
       line(x, low, x, high, { stroke: 'copper', width: 0.5 }),
-      line(x - 2.4, at, x + 2.4, at, { stroke: 'copper', width: 0.8 }),
+      line(x - 1.6, at, x + 1.6, at, { stroke: 'copper', width: 0.8 }),
     );
   }
   findings.series.forEach(({ analysis }, i) => {
@@ -64,7 +68,7 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
       ...(i > 0 && { dash: [2 / i, 1.2] as const }),
     });
   });
-  return [...marks, ...key(reported, frame, rows)];
+  return [...marks, ...key(reported, frame, { rows, perRow })];
 }
 
 /** The shape that is drawn: the best of those that are curves, else the straight line. */
@@ -94,12 +98,15 @@ const arrow = (x: number, y: number): Mark[] => [
 ];
 
 /** Whose marker is whose, and what the lines are. */
-function key({ of, findings }: Reported, frame: Frame, rows: number): Mark[] {
+function key(
+  { of, findings }: Reported,
+  frame: Frame,
+  { rows, perRow }: { readonly rows: number; readonly perRow: number },
+): Mark[] {
   const { groups } = of.plan;
-  const wide = frame.width / Math.min(6, groups.length + 1);
   const top = frame.y + frame.height - rows * KEY + 3;
   const names = groups.flatMap(({ name }, i): Mark[] => {
-    const [x, y] = [frame.x + (i % 6) * wide, top + Math.floor(i / 6) * KEY];
+    const [x, y] = [frame.x + (i % perRow) * NAME, top + Math.floor(i / perRow) * KEY];
     return [marker(i, x + 1.5, y - 1.2, false), words(x + 4, y, name, { size: 8 })];
   });
   const lines = findings.series.flatMap(({ seriesId }, i): Mark[] =>

@@ -22,7 +22,7 @@ import { Flow, type Page } from '../page/index.js';
 import { isPlain } from '../sheets/index.js';
 import { filledBoxes } from './filled-boxes.js';
 import { findingsChart, shownCurve } from './findings-chart.js';
-import type { Reported } from './reported.js';
+import { markOf, type Reported } from './reported.js';
 
 const CHART = 105;
 
@@ -61,9 +61,6 @@ export function reportPages(reported: Reported): Page[] {
   flow.list(classCautions(of), 'dash', { size: 10 });
   return [...(isPlain(of) ? filledBoxes(reported) : []), ...flow.pages()];
 }
-
-const markOf = ({ demo, rehearsed }: Reported): string =>
-  demo ? ' · invented data' : rehearsed ? ' · rehearsal' : '';
 
 function headOf({ of, days, trials }: Reported): string {
   const { plan } = of;

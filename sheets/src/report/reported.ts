@@ -35,6 +35,10 @@ export interface Reported {
   readonly rehearsed: boolean;
 }
 
+/** What stands at the foot of every page where nobody made the readings. */
+export const markOf = ({ demo, rehearsed }: Reported): string =>
+  demo ? ' · invented data' : rehearsed ? ' · rehearsal' : '';
+
 export function reportedOf(
   { plan, design, predictions, readings, demo, rehearsalOf }: ReportedInvestigation,
   { paper, reader }: ReportSettings,

@@ -151,6 +151,11 @@ const pages: Routes = [
         loadComponent: () => import('./room/room').then((m) => m.RoomPage),
       },
       {
+        path: 'bring-in',
+        title: 'Bring in readings – Nab',
+        loadComponent: () => import('./bring-in/bring-in').then((m) => m.BringInPage),
+      },
+      {
         path: 'findings',
         title: 'Findings – Nab',
         data: AT_THE_BENCH,

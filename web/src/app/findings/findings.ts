@@ -7,6 +7,7 @@ import { RouterLink } from '@angular/router';
 import { predictionScores } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
+import { WhoService } from '../roles';
 import { InvestigationStore } from '../investigation';
 import {
   allSaid,
@@ -22,6 +23,7 @@ import {
 } from '@nab/words';
 import { ChartPart } from './chart-part';
 import { OrderChart } from './order-chart';
+import { ReportPart } from './report-part';
 import { orderedPoints } from './order-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */
@@ -35,6 +37,7 @@ import { orderedPoints } from './order-data';
     NzSegmentedModule,
     NzTableModule,
     OrderChart,
+    ReportPart,
     RouterLink,
     SegmentedName,
     TableName,
@@ -45,6 +48,7 @@ import { orderedPoints } from './order-data';
 })
 export class FindingsPage {
   protected readonly store = inject(InvestigationStore);
+  protected readonly educator = inject(WhoService).isEducator;
 
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly measure = this.store.measure;

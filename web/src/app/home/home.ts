@@ -30,6 +30,7 @@ import { howMany } from '@nab/words';
 import { planAgain } from './again';
 import { Everything } from './everything';
 import { Sketch } from './sketch';
+import { TakeIn } from './take-in';
 import { remember, remembered } from '../remembered';
 
 type Item = InvestigationSummary;
@@ -65,6 +66,7 @@ const WAYS = [
     RouterLink,
     SegmentedName,
     Sketch,
+    TakeIn,
     SortKeys,
     TableName,
     ToldPlace,

@@ -8,6 +8,7 @@ import {
   toLessonPlan,
   toSubject,
   type Actor,
+  type BroughtIn,
   type ExperimentDocument,
   type Investigation,
   type LiveEvent,
@@ -236,6 +237,15 @@ export class InvestigationStore {
 
   addReading(body: ReadingBody): Promise<string> {
     return this.outbox.addReading(this.idSignal(), body);
+  }
+
+  /**
+   * Brings in the readings of a table, and the plan that they need, all or nothing.
+   * @throws ServerAway or ServerRefusal; nothing was brought in then.
+   */
+  async bringIn(plan: Plan | null, readings: BroughtIn['readings']): Promise<void> {
+    const body = { version: this.plan().stored, plan, readings };
+    this.merge(await firstValueFrom(this.server.bringIn(this.idSignal(), body)));
   }
 
   private async find(id: string): Promise<Investigation | 'missing' | 'away'> {

@@ -29,12 +29,10 @@ import { catchError, debounceTime, filter, map, of, switchMap } from 'rxjs';
 import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
+import { PageView, printPages } from '../paper';
 import { Server, ServerAway } from '../server';
-import { PageView } from './page-view';
 import { Preparation } from './preparation';
 
-/** So much less than a page, mm, or the browser's rounding makes another of it. */
-const HAIR = 0.5;
 /** After the last change the pages are asked for anew, ms: until then it is saved. */
 const REST_MS = 500;
 
@@ -141,31 +139,9 @@ export class SheetsPart {
     this.lesson.edit({ reader: String(reader) as SheetReader });
   }
 
-  /** The pages at true size and nothing else, through the browser's own dialog. */
   protected print(): void {
-    const { body, head, defaultView } = this.document;
     const [page] = this.pages() ?? [];
-    if (!page) return;
-    const size = this.document.createElement('style');
-    size.textContent = `@page { size: ${page.width}mm ${page.height}mm; margin: 0; }`;
-    const paper = this.document.createElement('div');
-    paper.className = 'nab-paper';
-    for (const each of this.shown().nativeElement.children) {
-      const copy = each.cloneNode(true) as HTMLElement;
-      copy.style.height = `${page.height - HAIR}mm`;
-      paper.append(copy);
-    }
-    head.append(size);
-    body.append(paper);
-    defaultView?.addEventListener(
-      'afterprint',
-      () => {
-        size.remove();
-        paper.remove();
-      },
-      { once: true },
-    );
-    defaultView?.print();
+    if (page) printPages(this.document, this.shown().nativeElement, page);
   }
 
   private query(): Printing {

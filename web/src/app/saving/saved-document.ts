@@ -103,6 +103,11 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 
   /** What a step back or forth would bring back; undefined when there is none. */
+  /** The version that is stored. */
+  get stored(): number {
+    return this.version;
+  }
+
   readonly previous = computed(() => this.past().at(-1));
   readonly next = computed(() => this.future().at(-1));
   readonly canUndo = computed(() => this.previous() !== undefined);

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type {
   ArchiveResult,
   BenchSpot,
+  BroughtIn,
   CodeBody,
   DesignSummary,
   DesignUpdate,
@@ -20,6 +21,7 @@ import type {
   Printing,
   Problem,
   RemovedItem,
+  ReportAsk,
   RiskNote,
   Room,
   RoomBody,
@@ -29,6 +31,7 @@ import type {
   SignInBody,
   Stray,
   StrayPlace,
+  TakenIn,
   VersionedDesign,
   VersionedShelfItem,
   VoteBody,
@@ -111,6 +114,31 @@ export class Server {
         params: { ...printing },
       }),
     );
+  }
+
+  /** The printed pages of an investigation's report. */
+  report(id: string, ask: ReportAsk): Observable<{ pages: SheetPage[] }> {
+    return this.guard(
+      this.http.get<{ pages: SheetPage[] }>(`/api/investigations/${id}/report`, {
+        params: { ...ask },
+      }),
+    );
+  }
+
+  /** Brings in the readings of a table, all or nothing. */
+  bringIn(id: string, body: BroughtIn): Observable<Investigation> {
+    const answer = this.http.post<Investigation>(`/api/investigations/${id}/readings`, body);
+    return this.guard(answer, PATIENCE_WITH_A_FILE_MS);
+  }
+
+  /** Takes in what another Nab handed on: a data package, or the investigation in it. */
+  takeIn(file: Blob, as: 'itself' | 'copy'): Observable<TakenIn> {
+    const type = /json/.test(file.type) ? 'application/json' : 'application/zip';
+    const answer = this.http.post<TakenIn>('/api/handed-on', file, {
+      headers: { 'content-type': type },
+      params: { as },
+    });
+    return this.guard(answer, PATIENCE_WITH_A_FILE_MS);
   }
 
   /** The risk notes that the school wrote last; none when it never did. */

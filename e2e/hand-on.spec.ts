@@ -1,0 +1,128 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { readFile } from 'node:fs/promises';
+import type { Investigation } from '@nab/contract';
+import { demoOf, newInvestigation } from './bench.js';
+
+const clean = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+};
+
+test('an educator hands an investigation on, takes it in as a copy, and finds the same in it', async ({
+  page,
+  request,
+}) => {
+  const litter = await demoOf(request, 'Do more turns pick up more steel litter?');
+  await page.goto(`/investigations/${litter.id}/findings`);
+  const means = page.getByRole('region', { name: 'Level by level' }).getByRole('row');
+  await expect(means).toHaveCount(6);
+  const before = await means.allInnerTexts();
+
+  await page.getByRole('link', { name: 'Report and files' }).click();
+  const report = page.getByRole('region', { name: 'Pages of the report' });
+  await expect(report.getByRole('img').first()).toHaveAccessibleName(/Invented data/, {
+    timeout: 30_000,
+  });
+  await expect(page.getByRole('button', { name: /^Print the report, \d pages$/ })).toBeEnabled();
+  await clean(page);
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Data package' }).click();
+  const file = await (await download).path();
+  const names = Object.keys(unzipSync(new Uint8Array(await readFile(file))));
+  expect(names).toEqual(
+    expect.arrayContaining(['datapackage.json', 'data/trials.csv', 'pictures/chart.svg']),
+  );
+
+  await page.goto('/');
+  await page.getByLabel('Take in an investigation: the file').setInputFiles({
+    name: 'litter.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(file),
+  });
+  await expect(page.getByText(/is here already/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in as a copy' }).click();
+  await page.getByRole('link', { name: 'Look at its findings' }).click();
+  await expect(page).not.toHaveURL(new RegExp(litter.id));
+  await expect(means).toHaveCount(6);
+  expect(await means.allInnerTexts()).toEqual(before);
+});
+
+test('an educator brings in last year’s readings from a table with decimal commas', async ({
+  page,
+  request,
+}) => {
+  const made = await newInvestigation(request, { turns: [10, 20, 40] });
+  const [limpets] = made.plan.groups;
+  const table = [
+    'turns;count;group;note',
+    `10;4,0;${limpets!.name};`,
+    `20;7;${limpets!.name};windy`,
+    `30;9;${limpets!.name};`,
+    '40;many;Whelks;',
+  ];
+  const open = (lines: readonly string[]) =>
+    page.getByLabel('Open a table: the file').setInputFiles({
+      name: 'last-year.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(lines.join('\r\n')),
+    });
+  await page.goto(`/investigations/${made.id}/findings`);
+  await page.getByRole('link', { name: 'Bring in readings from a table' }).click();
+  await open(table);
+  await expect(page.getByText('2 readings can be brought in.')).toBeVisible();
+  await expect(
+    page.getByText('Row 4, turns: There is no level “30 turns” in the plan.'),
+  ).toBeVisible();
+  await expect(
+    page.getByText('Row 5, group: There is no group “Whelks” in the plan.'),
+  ).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring them in' })).toBeDisabled();
+  await clean(page);
+
+  await page.getByRole('checkbox', { name: /^Add levels and groups/ }).check();
+  await expect(page.getByText('Row 5, count: “many” is no number.')).toBeVisible();
+  await open([...table.slice(0, 4), '40;14;Whelks;']);
+  await page.getByRole('checkbox', { name: /^Add levels and groups/ }).check();
+  await expect(page.getByText(/^4 readings can be brought in\. Added to the plan/)).toBeVisible();
+  await page.getByRole('button', { name: 'Bring them in' }).click();
+  await expect(page.getByText('4 readings brought in.')).toBeVisible();
+  await page.getByRole('link', { name: 'Look at the findings' }).click();
+  const row = page
+    .getByRole('region', { name: 'Every trial' })
+    .getByRole('row', { name: 'Whelks' });
+  await expect(row.getByRole('cell')).toHaveText(['–', '–', '14', '–']);
+
+  const now = (await (await request.get(`/api/investigations/${made.id}`)).json()) as Investigation;
+  expect(now.readings.map(({ note }) => note)).toEqual(['', 'windy', '', '']);
+  expect(now.plan.levels.map(({ value }) => value)).toEqual([
+    ...made.plan.levels.map(({ value }) => value),
+    '30',
+  ]);
+});
+
+test('a workbook is read like a table, and what is none is refused in words', async ({
+  page,
+  request,
+}) => {
+  const litter = await demoOf(request, 'Do more turns pick up more steel litter?');
+  const answer = await request.get(`/api/investigations/${litter.id}/trials.xlsx`);
+  const made = await newInvestigation(request, { turns: [10, 20, 30, 40, 60] });
+  await page.goto(`/investigations/${made.id}/bring-in`);
+  const box = page.getByLabel('Open a table: the file');
+  await box.setInputFiles({
+    name: 'trials.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: await answer.body(),
+  });
+  await page.getByRole('checkbox', { name: /^Add levels and groups/ }).check();
+  // All of the demo's trials; the one that was withdrawn is left out.
+  await expect(page.getByText(/^59 readings can be brought in\. 1 row left out/)).toBeVisible();
+  await box.setInputFiles({
+    name: 'broken.xlsx',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('PK nothing'),
+  });
+  await expect(page.getByText(/This is no workbook that can be read/)).toBeVisible();
+});

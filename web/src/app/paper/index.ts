@@ -1,0 +1,2 @@
+export { PageView } from './page-view';
+export { printPages } from './print-pages';
