@@ -3,6 +3,7 @@ import {
   foldTrials,
   investigationFileSchema,
   readingRowSchema,
+  readingSchema,
   toFindings,
   toLessonPlan,
   toOrderedReadings,
@@ -62,7 +63,7 @@ function ofInvestigation(text: string, name: string): Record<string, unknown> {
     throw new CommandError(`the investigation is not valid.\n${lines.join('\n')}`);
   }
   const { plan, design } = checked.value;
-  const readings = (parsed as { readings?: Reading[] }).readings ?? [];
+  const readings = readingsIn(parsed);
   const lesson = toLessonPlan(plan, design.design);
   const cases = casesOf(lesson);
   const { trials, guesses } = toFindings(foldTrials(readings).trials, []);
@@ -96,4 +97,18 @@ function ofInvestigation(text: string, name: string): Record<string, unknown> {
       };
     }),
   };
+}
+
+/** @throws CommandError with what is wrong with any of them. */
+function readingsIn(parsed: unknown): Reading[] {
+  const { readings = [] } = parsed as { readings?: unknown };
+  if (!Array.isArray(readings)) throw new CommandError('the readings are no list.');
+  return readings.map((one: Partial<Reading> | null, i) => {
+    // What was handed on says its order by its place.
+    const { id = '', receivedAt = '', arrival = i, ...sent } = one ?? {};
+    const checked = check(readingSchema, sent, 'file');
+    if (checked.ok) return { ...checked.value, id, receivedAt, arrival };
+    const lines = checked.errors.map(({ path, message }) => `  readings[${i}].${path}: ${message}`);
+    throw new CommandError(`the investigation is not valid.\n${lines.join('\n')}`);
+  });
 }

@@ -1,7 +1,7 @@
 import type { Printing } from '@nab/contract';
 import { isAbsolute, resolve } from 'node:path';
 import { accuracy } from './accuracy.js';
-import { CommandError, readJsonFile, readTextFile } from './files.js';
+import { CommandError, readHandedOn, readJsonFile } from './files.js';
 import { evaluate } from './evaluate.js';
 import { findings } from './findings.js';
 import { list } from './list.js';
@@ -12,8 +12,8 @@ import { reference } from './reference.js';
 const USAGE = `Usage:
   npm run --silent nab -- evaluate FILE    prints every computed quantity of a design as JSON
   npm run --silent nab -- findings FILE    prints every statistic of readings as JSON: of an
-                                           investigation's file, or of a CSV with the columns
-                                           level,value[,group][,order][,censored]
+                                           investigation's file, a data package, or a CSV with the
+                                           columns level,value[,group][,order][,censored]
   npm run --silent nab -- list             prints experiments, factors and measures as JSON
   npm run --silent nab -- predict FILE --factor ID --levels a,b,c [--series ID=a,b]
                                        [--measure ID] [--load MASS]
@@ -45,7 +45,7 @@ async function main([name = '', file, ...rest]: string[]): Promise<number> {
   if (name === 'accuracy' && file === undefined) return accuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
   if (name === 'findings' && file !== undefined && rest.length === 0) {
-    return findings(readTextFile(placeOf(file)), file);
+    return findings(readHandedOn(placeOf(file)), file);
   }
   if (name === 'list' && file === undefined) return list();
   if (name === 'predict' && file !== undefined) {

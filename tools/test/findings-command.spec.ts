@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
+import { zipSync } from 'fflate';
 import { newDesign } from '@nab/contract';
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { NORRIS, SIMON_LESAGE, simonLesage } from '../../core/reference/nist-strd.js';
@@ -34,7 +35,11 @@ interface Line {
   readonly unusual: number[];
 }
 
-function findings(content: string): { status: number | null; lines: Line[]; err: string } {
+function findings(content: string | Uint8Array): {
+  status: number | null;
+  lines: Line[];
+  err: string;
+} {
   const path = join(folder, 'readings.csv');
   writeFileSync(path, content);
   const result = spawnSync('npm', ['run', '--silent', 'nab', '--', 'findings', path], {
@@ -128,5 +133,24 @@ describe('nab findings', () => {
       ['40 turns', 8.5],
     ]);
     expect(lines[0]!.line.coefficients['slope']).toBeCloseTo(0.2, 12);
+  });
+
+  it('reads a data package, corrections in the order in which they stand', () => {
+    const first = exampleReading({ id: idOf(500), outcome: counted(70) });
+    const others = [1, 2].map((level) =>
+      exampleReading({ id: idOf(500 + level), levelId: idOf(1 + level), outcome: counted(9) }),
+    );
+    const corrects = { corrects: first.id, reason: 'slipped' };
+    const right = exampleReading({ id: idOf(510), outcome: counted(7), ...corrects });
+    const righter = exampleReading({ id: idOf(511), outcome: counted(8), ...corrects });
+    const readings = [first, ...others, right, righter].map(({ arrival: _, ...rest }) => rest);
+    const file = { plan: examplePlan(), design: { design: newDesign() }, readings };
+    const zip = (name: string): Uint8Array =>
+      zipSync({ [name]: new TextEncoder().encode(JSON.stringify(file)) });
+    expect(findings(zip('investigation.json')).lines[0]!.levels[0]!.mean).toBe(8);
+    const lost = findings(zip('other.json'));
+    expect([lost.status, lost.err]).toEqual([2, expect.stringContaining('no investigation.json')]);
+    const wrong = { ...file, readings: [{ ...readings[0], outcome: { kind: 'hunch' } }] };
+    expect(findings(JSON.stringify(wrong)).err).toContain('readings[0].outcome');
   });
 });
