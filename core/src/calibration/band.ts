@@ -41,27 +41,6 @@ export function priorBelief({ classFactor, scatter }: Spread): ClassBelief {
 /** Before any trial in which a class counts objects. */
 export const PRIOR_BELIEF: ClassBelief = priorBelief(COUNT_SPREAD);
 
-/**
- * Belief after seeing trials, by conjugate updating.
- * @param logRatios log(counted / predicted) of each trial; zero counts cannot enter and are left
- *   out by the caller.
- * Source: Gelman et al., Bayesian Data Analysis, 3rd ed., §3.3.
- */
-export function updateBelief(prior: ClassBelief, logRatios: readonly number[]): ClassBelief {
-  const n = logRatios.length;
-  if (n === 0) return prior;
-  const mean = logRatios.reduce((sum, x) => sum + x, 0) / n;
-  const squares = logRatios.reduce((sum, x) => sum + (x - mean) ** 2, 0);
-  const strength = prior.strength + n;
-  return {
-    mean: (prior.strength * prior.mean + n * mean) / strength,
-    strength,
-    shape: prior.shape + n / 2,
-    scale:
-      prior.scale + squares / 2 + (prior.strength * n * (mean - prior.mean) ** 2) / (2 * strength),
-  };
-}
-
 /** A prediction with its uncertainty, in the unit of the prediction. */
 export interface Band {
   readonly median: number;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { priorBelief, updateBelief } from '../calibration/index.js';
+import { learnClass } from '../calibration/index.js';
 import { studentTQuantile } from '../numerics/index.js';
 import {
   bandOf,
@@ -42,7 +42,12 @@ describe('the band of a prediction', () => {
   });
 
   it('follows what a class has shown', () => {
-    const belief = updateBelief(priorBelief(spread), [0.3, 0.32, 0.28, 0.31, 0.29, 0.3]);
+    const readings = [0.3, 0.32, 0.28, 0.31, 0.29, 0.3].map((ratio, group) => ({
+      group,
+      low: ratio,
+      high: ratio,
+    }));
+    const { belief } = learnClass(spread, readings, readings.length);
     const { median, high, low } = bandOf('load', { value: 10, spread }, belief);
     expect(median).toBeGreaterThan(12);
     const before = bandOf('load', { value: 10, spread });

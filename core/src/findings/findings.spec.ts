@@ -158,12 +158,21 @@ describe('findings', () => {
     expect(factor).toBeLessThan(2);
   });
 
-  it('learn nothing from a level for which nothing was predicted, or at which nothing was read', () => {
+  it('learn nothing from a level for which nothing was predicted', () => {
     const prior = found([]).belief!;
     const nothing = { value: 0, low: 0, high: 0 };
-    expect(found([trial(40, 5, nothing)]).belief).toEqual(prior);
-    expect(found([trial(40, 0, { value: 5, low: 2, high: 9 })]).belief).toEqual(prior);
-    expect(found([trial(40, 30, { value: 5, low: 2, high: 9 })]).belief).toEqual(prior);
+    const { belief, own } = found([trial(40, 5, nothing)]);
+    expect([belief, own]).toEqual([prior, null]);
+  });
+
+  it('learn that nothing read is less than half of one, and an emptied tray at least what was in it', () => {
+    const kept = { value: 5, low: 2, high: 9 };
+    const none = found([trial(40, 0, kept)]).own!;
+    expect(Math.exp(none.mean)).toBeLessThan(0.1);
+    const all = found([trial(40, 30, kept)]).own!;
+    expect(Math.exp(all.mean)).toBeGreaterThan(29.5 / 5);
+    // What is only a limit says less than a number.
+    expect(all.variance).toBeGreaterThan(found([trial(40, 29, kept)]).own!.variance);
   });
 
   it('take a kept prediction without a band for one of counts, though its level is gone', () => {

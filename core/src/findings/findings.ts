@@ -1,8 +1,9 @@
 import {
-  priorBelief,
-  updateBelief,
+  learnClass,
   type Band,
   type ClassBelief,
+  type ClassLearnt,
+  type ClassReading,
   type Spread,
 } from '../calibration/index.js';
 import { bandOf, ratioScale, type PredictableId } from '../experiments/index.js';
@@ -109,6 +110,8 @@ export interface Findings {
   readonly inBand: number;
   /** What this class's readings have shown about the model; null where nothing is predicted. */
   readonly belief: ClassBelief | null;
+  /** The same for any class, without what was believed before; null where nothing was shown. */
+  readonly own: ClassLearnt['own'];
   /** How often a sentence came out as it was said before, by the groups' own judgement. */
   readonly verdicts: Readonly<Record<Verdict, number>>;
 }
@@ -122,7 +125,7 @@ export function findingsOf(
   cases: readonly Case[],
   trials: readonly FindingTrial[],
   guesses: readonly FindingGuess[],
-  { traySize }: { readonly traySize: number },
+  { traySize, groups }: { readonly traySize: number; readonly groups?: readonly unknown[] },
 ): Findings {
   const measure = measureOf(plan.measure);
   const { axis } = factorOf(plan.factor);
@@ -153,6 +156,7 @@ export function findingsOf(
   const points = plain.map((point) => ({ ...point, unusual: odd.has(point.trialId) }));
   const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
   const compared = points.filter(({ inBand }) => inBand !== null);
+  const learnt = learntOf(measure, points, trials, known, groups?.length ?? 1);
   return {
     points,
     levels,
@@ -161,7 +165,8 @@ export function findingsOf(
     censored: points.filter(({ censored }) => censored !== null).length,
     compared: compared.length,
     inBand: compared.filter(({ inBand }) => inBand).length,
-    belief: beliefOf(measure, points, trials, known),
+    belief: learnt?.belief ?? null,
+    own: learnt?.own ?? null,
     verdicts: verdictsOf(trials),
   };
 }
@@ -283,20 +288,35 @@ function levelFinding(
   };
 }
 
-function beliefOf(
+function learntOf(
   measure: Measure,
   points: readonly Point[],
   trials: readonly FindingTrial[],
   known: ReadonlyMap<string, Case>,
-): ClassBelief | null {
+  groups: number,
+): ClassLearnt | null {
   const against: PredictableId | null = measure.heldAgainst;
   if (against === null || !isComparable(measure)) return null;
   const spread = [...known.values()].find(({ forecast }) => forecast)?.forecast?.spread ?? FALLBACK;
-  const logs = trials.flatMap((trial, i): number[] => {
+  const ids = [...new Set(points.map(({ groupId }) => groupId))];
+  const readings = trials.flatMap((trial, i): ClassReading[] => {
     const model = trial.model?.value ?? known.get(keyOf(trial))?.forecast?.value ?? 0;
-    const { y, censored } = points[i]!;
-    const ratio = ratioScale(against, y) / ratioScale(against, model);
-    return censored === null && ratio > 0 && Number.isFinite(ratio) ? [Math.log(ratio)] : [];
+    const predicted = Math.log(ratioScale(against, model));
+    const point = points[i]!;
+    if (!Number.isFinite(predicted) || !Number.isFinite(point.y)) return [];
+    const [from, to] = endsOf(measure, point);
+    const log = (value: number): number =>
+      value > 0 ? Math.log(ratioScale(against, value)) - predicted : -Infinity;
+    const high = Number.isFinite(to) ? log(to) : Infinity;
+    return Number.isNaN(high) ? [] : [{ group: ids.indexOf(point.groupId), low: log(from), high }];
   });
-  return updateBelief(priorBelief(spread), logs);
+  return learnClass(spread, readings, groups);
+}
+
+/** Between what and what a reading lies: half a step to either side, two weights, or no end. */
+function endsOf(measure: Measure, { y, from, to, censored }: Point): [number, number] {
+  const half = (measure.resolution * (measure.relative ? y : 1)) / 2;
+  if (censored !== null) return [from ?? y - half, Infinity];
+  if (from !== null && to !== null) return [from, to];
+  return [y - half, y + half];
 }

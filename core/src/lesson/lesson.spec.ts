@@ -376,7 +376,7 @@ describe('over a thousand simulated classes', () => {
     simulated(plan, cases, (trials) => {
       // A group's own means, as Findings computes them.
       const own = trials.filter(({ groupId }) => groupId === 'g0');
-      const { levels } = findingsOf(plan, cases, own, [], effort);
+      const { levels } = findingsOf(plan, cases, own, [], { traySize: effort.traySize });
       const mean = (c: Case): number =>
         levels.find(({ levelId }) => levelId === c.levelId)!.summary!.mean;
       neighbours.forEach(({ lower, upper }, k) => {

@@ -1,4 +1,5 @@
-import { normalCdf, normalDensity } from '../numerics/index.js';
+import { truncatedNormal } from '../calibration/index.js';
+import { normalCdf } from '../numerics/index.js';
 import { isExact, type Reading } from './reading.js';
 
 /** What is expected of a reading that is known only in part. */
@@ -14,23 +15,12 @@ const FAR = 8;
  * What a reading is expected to be, given what is known of it: its number, that it is at least so
  * much, or between which values it lies.
  * @param mu,sigma what it would be expected to be if nothing were known of it.
- * Source: mean and variance of a truncated normal distribution, Johnson, Kotz & Balakrishnan,
- * Continuous Univariate Distributions I, 2nd ed., §13.10.
  */
 export function expectedOf(reading: Reading, mu: number, sigma: number): Expected {
   if (isExact(reading) || !(sigma > 0)) return { mean: reading.y, variance: 0 };
   const [low, high] = edges(reading, mu, sigma);
-  const share = normalCdf(high) - normalCdf(low);
-  if (!(share > 1e-300)) {
-    // Far from where it is expected: at the nearer edge.
-    const edge = low > 0 ? low : high;
-    return { mean: mu + sigma * edge, variance: 0 };
-  }
-  const density = (z: number): number => (Number.isFinite(z) ? normalDensity(z) : 0);
-  const moment = (z: number): number => (Number.isFinite(z) ? z * normalDensity(z) : 0);
-  const shift = (density(low) - density(high)) / share;
-  const narrowed = 1 + (moment(low) - moment(high)) / share - shift ** 2;
-  return { mean: mu + sigma * shift, variance: sigma ** 2 * Math.max(0, narrowed) };
+  const { mean, variance } = truncatedNormal(low, high);
+  return { mean: mu + sigma * mean, variance: sigma ** 2 * variance };
 }
 
 /** Logarithm of the likelihood of a reading. */

@@ -1,0 +1,22 @@
+import { normalCdf, normalDensity } from '../numerics/index.js';
+
+/** Mean and variance of a standard normal between two ends. */
+export interface Truncated {
+  readonly mean: number;
+  readonly variance: number;
+}
+
+/**
+ * A standard normal that is known to lie between two ends.
+ * Source: Johnson, Kotz & Balakrishnan, Continuous Univariate Distributions I, 2nd ed., §13.10.
+ */
+export function truncatedNormal(low: number, high: number): Truncated {
+  const share = low > 0 ? normalCdf(-low) - normalCdf(-high) : normalCdf(high) - normalCdf(low);
+  // Far from where it is expected: at the nearer end.
+  if (!(share > 1e-300)) return { mean: low > 0 ? low : high, variance: 0 };
+  const density = (z: number): number => (Number.isFinite(z) ? normalDensity(z) : 0);
+  const moment = (z: number): number => (Number.isFinite(z) ? z * normalDensity(z) : 0);
+  const mean = (density(low) - density(high)) / share;
+  const narrowed = 1 + (moment(low) - moment(high)) / share - mean ** 2;
+  return { mean, variance: Math.min(1, Math.max(0, narrowed)) };
+}
