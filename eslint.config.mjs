@@ -73,6 +73,7 @@ const ORDER = {
     'shelf',
     'field',
     'polls',
+    'teachings',
     'investigations',
     'strays',
     'room',

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
+import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Investigation } from '@nab/contract';
 import { demoOf, newInvestigation } from './bench.js';
@@ -125,4 +126,52 @@ test('a workbook is read like a table, and what is none is refused in words', as
     buffer: Buffer.from('PK nothing'),
   });
   await expect(page.getByText(/This is no workbook that can be read/)).toBeVisible();
+});
+
+test('what one class has shown is kept for the next, said there, and forgotten', async ({
+  page,
+  request,
+}) => {
+  const [first, next] = [
+    await newInvestigation(request, { turns: [20, 40, 60] }),
+    await newInvestigation(request, { turns: [20, 40, 60] }),
+  ];
+  for (const [i, count] of [10, 9, 18, 17, 25, 27].entries()) {
+    const data = {
+      groupId: first.plan.groups[i % first.plan.groups.length]!.id,
+      levelId: first.plan.levels[Math.floor(i / 2)]!.id,
+      seriesId: null,
+      outcome: { kind: 'count', count, parts: null, off: 0, stuck: 0 },
+      onTime_s: 3,
+      model: null,
+      flags: [],
+      note: '',
+      actor: 'group',
+      recordedAt: new Date().toISOString(),
+      corrects: null,
+      reason: null,
+      withdrawn: false,
+    };
+    const answer = await request.put(`/api/readings/${randomUUID()}`, { data });
+    expect(answer.ok()).toBe(true);
+  }
+  const strip = async (): Promise<string> => {
+    await page.goto(`/investigations/${next.id}/question`);
+    return page.getByRole('region', { name: 'Predicted for each level' }).innerText();
+  };
+  const alone = await strip();
+  await page.goto(`/investigations/${first.id}/findings`);
+  const part = page.getByRole('region', { name: 'What this class teaches Nab' });
+  await expect(part.getByText(/^By itself this class read [\d.]+ times/)).toBeVisible();
+  await part.getByRole('button', { name: 'Keep it for the next lessons' }).click();
+  await expect(
+    part.getByText(/^Kept for this school’s next lessons\. With one class/),
+  ).toBeVisible();
+  expect(await strip()).not.toEqual(alone);
+  await expect(page.getByText(/^Nab’s predictions here reckon with one class/)).toBeVisible();
+
+  await page.goto(`/investigations/${first.id}/findings`);
+  await part.getByRole('button', { name: 'Forget this class' }).click();
+  await expect(part.getByRole('button', { name: 'Keep it for the next lessons' })).toBeVisible();
+  expect(await strip()).toEqual(alone);
 });

@@ -8,7 +8,7 @@ import { defineModels, Notices } from './database/index.js';
 import { designRoutes } from './designs/index.js';
 import { fieldRoutes } from './field/index.js';
 import { handingOnRoutes } from './handing-on/index.js';
-import { investigationRoutes } from './investigations/index.js';
+import { investigationRoutes, teachingRoutes } from './investigations/index.js';
 import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
@@ -69,6 +69,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(openapi);
   await app.register(sessionRoutes, { prefix: '/api', sequelize, setUpCode });
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
+  await app.register(teachingRoutes, { prefix: '/api', sequelize });
   await app.register(printingRoutes, { prefix: '/api', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs', sequelize });
   await app.register(classRoutes, { prefix: '/api/classes', sequelize });

@@ -53,6 +53,10 @@ beforeAll(async () => {
   await bench.sequelize.query(
     `INSERT INTO votes SELECT id, gen_random_uuid(), 0, now() FROM polls LIMIT 1`,
   );
+  await bench.sequelize.query(
+    `INSERT INTO teachings (investigation_id, held_against, object, method, mean, variance, class_factor, trials)
+       SELECT id, 'tip-count', 'clip-small', 'dip', 0.2, 0.01, 2.7, 12 FROM investigations LIMIT 1`,
+  );
   lines = await download();
   await bench.app.close();
   bench = await startBench();

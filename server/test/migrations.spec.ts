@@ -52,6 +52,7 @@ describe('migrations', () => {
       'shelf_items',
       'shelf_removed',
       'strays',
+      'teachings',
       'votes',
     ]);
   });

@@ -2,6 +2,7 @@ import {
   sheetsIn,
   USUAL_LESSON,
   type ExperimentDocument,
+  type Learnt,
   type Plan,
   type Printing,
 } from '@nab/contract';
@@ -10,12 +11,17 @@ import type { Page } from './page/index.js';
 import { pagesOf } from './sheets/index.js';
 
 /** The pages of an investigation, as the button and the command print them alike. */
-export function printed(plan: Plan, document: ExperimentDocument, printing: Printing = {}): Page[] {
+export function printed(
+  plan: Plan,
+  document: ExperimentDocument,
+  printing: Printing = {},
+  learnt: Learnt | null = null,
+): Page[] {
   const { paper, reader } = printing;
   const settings = {
     ...(plan.lesson ?? USUAL_LESSON),
     ...(paper && { paper }),
     ...(reader && { reader }),
   };
-  return pagesOf(prepared(plan, document, settings), sheetsIn(printing));
+  return pagesOf(prepared(plan, document, settings, learnt), sheetsIn(printing));
 }

@@ -79,3 +79,4 @@ export {
   type PairRow,
 } from './findings-words.js';
 export { sideEffectText } from './side-effects.js';
+export { learntText, nextText, shownText } from './teaching-words.js';

@@ -2,6 +2,7 @@ import {
   toLessonPlan,
   USUAL_LESSON,
   type ExperimentDocument,
+  type Learnt,
   type LessonSettings,
   type Plan,
 } from '@nab/contract';
@@ -42,8 +43,9 @@ export function prepared(
   plan: Plan,
   document: ExperimentDocument,
   settings: LessonSettings = plan.lesson ?? USUAL_LESSON,
+  learnt: Learnt | null = null,
 ): Prepared {
-  const lesson = toLessonPlan(plan, document);
+  const lesson = toLessonPlan(plan, document, learnt);
   const cases = casesOf(lesson).map((one) => ({ ...one, name: caseText(plan, one) }));
   const { groups, repeats } = plan;
   const demonstration = cases.some(({ stops, cautions }) =>

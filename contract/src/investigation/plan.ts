@@ -195,8 +195,15 @@ export type Plan = InferType<typeof planSchema>;
 export type Level = Plan['levels'][number];
 export type Group = Plan['groups'][number];
 
-/** A plan on its design, as what the core computes with. Both must be valid. */
-export function toLessonPlan(plan: Plan, document: ExperimentDocument): LessonPlan {
+/**
+ * A plan on its design, as what the core computes with. Both must be valid.
+ * @param learnt what earlier classes have shown; the model alone without it.
+ */
+export function toLessonPlan(
+  plan: Plan,
+  document: ExperimentDocument,
+  learnt: LessonPlan['learnt'] | null = null,
+): LessonPlan {
   const planned = (factor: FactorId, levels: readonly Level[]): PlannedFactor => ({
     factor,
     levels: levels.map(({ id, value, design }) => ({
@@ -214,5 +221,6 @@ export function toLessonPlan(plan: Plan, document: ExperimentDocument): LessonPl
       ...(plan.load && { load: parseQuantity(plan.load, 'mass').si }),
     },
     hold: plan.hold,
+    ...(learnt && { learnt }),
   };
 }

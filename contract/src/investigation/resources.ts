@@ -34,6 +34,30 @@ export interface Prediction extends PredictionBody, Arrived {}
 
 export interface Reading extends ReadingBody, Arrived {}
 
+/** What earlier classes of a school let one expect of the next. */
+export interface Learnt {
+  /** Of the model's own prediction, with the ends of its 95 % interval. */
+  readonly factor: number;
+  readonly low: number;
+  readonly high: number;
+  /** 19 of 20 classes lie within ×/÷ this of the model times that factor, and of it alone before. */
+  readonly within: number;
+  readonly before: number;
+  /** The logarithm of the one over that of the other. */
+  readonly narrower: number;
+  readonly classes: number;
+}
+
+/** What one investigation was kept to teach. */
+export interface Teaching {
+  /** Over the model's own prediction. */
+  readonly factor: number;
+  readonly trials: number;
+  readonly taughtAt: string;
+  /** What the next class of the same objects will be predicted with. */
+  readonly next: Learnt;
+}
+
 /** A class with its groups, which may run one investigation after another. */
 export interface SchoolClass {
   readonly id: string;
@@ -76,6 +100,10 @@ export interface Investigation {
   readonly readings: readonly Reading[];
   /** Votes of an audience, the first opened first. */
   readonly polls: readonly Poll[];
+  /** What earlier classes of the school have shown; null where none was kept. */
+  readonly learnt?: Learnt | null;
+  /** What this one was kept to teach. */
+  readonly teaching?: Teaching | null;
   /** Where in the changes this was read: what changes afterwards is told from there on. */
   readonly asOf: string;
 }

@@ -116,6 +116,7 @@ describe('a class’s own factor', () => {
         expect(one!.belief.strength).toBeGreaterThan(0);
         expect(one!.belief.scale).toBeGreaterThan(0);
       }),
+      { seed: 7 },
     );
   });
 

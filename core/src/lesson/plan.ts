@@ -3,8 +3,11 @@ import { CoreError } from '../errors.js';
 import {
   bandOf,
   evaluateSubject,
+  fromRatioScale,
+  ratioScale,
   type Conditions,
   type Forecast,
+  type PredictableId,
   type Subject,
   type Trialled,
 } from '../experiments/index.js';
@@ -41,6 +44,8 @@ export interface LessonPlan extends PlannedFactor {
   readonly measure: MeasureId;
   readonly conditions: Conditions;
   readonly hold: Hold;
+  /** What earlier classes have shown: a factor on predictions, and how much surer they are. */
+  readonly learnt?: { readonly factor: number; readonly narrower: number };
 }
 
 /** One level of one series: what it is and what it is predicted to do. */
@@ -83,7 +88,8 @@ export function casesOf(plan: LessonPlan): Case[] {
     if (!trialled.ok) return { ...named, ...NOTHING, fault: trialled.fault };
     const measure = measureOf(plan.measure);
     const { heldAgainst } = measure;
-    const forecast = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
+    const alone = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
+    const forecast = heldAgainst && alone && withLearnt(heldAgainst, alone, plan.learnt);
     const cautions = trialled.value.cautions().filter(concerning(measure));
     return {
       ...named,
@@ -96,6 +102,19 @@ export function casesOf(plan: LessonPlan): Case[] {
       cautions: cautions.filter(({ severity }) => severity === 'caution'),
     };
   });
+}
+
+/** A prediction with what earlier classes have shown. */
+function withLearnt(
+  id: PredictableId,
+  { value, spread }: Forecast,
+  learnt: LessonPlan['learnt'],
+): Forecast {
+  if (!learnt) return { value, spread };
+  return {
+    value: fromRatioScale(id, learnt.factor * ratioScale(id, value)),
+    spread: { ...spread, classFactor: spread.classFactor ** learnt.narrower },
+  };
 }
 
 /** A load that hangs is nothing to be careful about where only small things are lifted. */

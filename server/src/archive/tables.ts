@@ -18,6 +18,7 @@ export const TABLES = {
   shelf_removed: 'id',
   rooms: 'investigation_id',
   strays: 'received_at, id',
+  teachings: 'investigation_id',
 } as const;
 
 export type Table = keyof typeof TABLES;

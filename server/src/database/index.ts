@@ -19,5 +19,6 @@ export {
   StrayRow,
   ShelfRemovedRow,
   ShelfRow,
+  TeachingRow,
   VoteRow,
 } from './models.js';

@@ -16,6 +16,7 @@ import { strays } from './migrations/0014-strays.js';
 import { corrections } from './migrations/0015-corrections.js';
 import { history } from './migrations/0016-history.js';
 import { schools } from './migrations/0017-schools.js';
+import { teachings } from './migrations/0018-teachings.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -37,6 +38,7 @@ export const MIGRATIONS: readonly Migration[] = [
   corrections,
   history,
   schools,
+  teachings,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -203,6 +203,22 @@ export class StrayRow extends Model<InferAttributes<StrayRow>, InferCreationAttr
   declare settled: 'placed' | 'left-out' | null;
 }
 
+export class TeachingRow extends Model<
+  InferAttributes<TeachingRow>,
+  InferCreationAttributes<TeachingRow>
+> {
+  declare investigationId: string;
+  declare heldAgainst: string;
+  declare object: string;
+  declare method: string;
+  /** log(read / predicted) of the class by itself, and its variance. */
+  declare mean: number;
+  declare variance: number;
+  declare classFactor: number;
+  declare trials: number;
+  declare taughtAt: Date;
+}
+
 // Made anew for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
@@ -370,6 +386,20 @@ export function defineModels(sequelize: Sequelize): void {
       settled: DataTypes.TEXT,
     },
     { sequelize, tableName: 'strays', timestamps: false },
+  );
+  TeachingRow.init(
+    {
+      investigationId: key(),
+      heldAgainst: text(),
+      object: text(),
+      method: text(),
+      mean: { type: DataTypes.DOUBLE, allowNull: false },
+      variance: { type: DataTypes.DOUBLE, allowNull: false },
+      classFactor: { type: DataTypes.DOUBLE, allowNull: false },
+      trials: whole(),
+      taughtAt: instant(),
+    },
+    { sequelize, tableName: 'teachings', timestamps: false },
   );
   ReadingRow.init(
     {

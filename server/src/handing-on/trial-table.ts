@@ -87,8 +87,9 @@ export interface TrialTable {
  * All trials of an investigation as a table, withdrawn trials included and marked. Numbers are in
  * the units that the heads name.
  */
-export function trialTable({ plan, design, predictions, readings }: Investigation): TrialTable {
-  const lesson = toLessonPlan(plan, design.design);
+export function trialTable(investigation: Investigation): TrialTable {
+  const { plan, design, predictions, readings, learnt = null } = investigation;
+  const lesson = toLessonPlan(plan, design.design, learnt);
   const measure = measureOf(plan.measure);
   const folded = foldTrials(readings);
   const all = [...folded.trials, ...folded.withdrawn];

@@ -11,8 +11,8 @@ const WIDEST = 40;
 
 /** Trials and means as a workbook, XLSX: numbers are numbers, and the first row stays in sight. */
 export async function workbookOf(investigation: Investigation): Promise<Buffer> {
-  const { plan, design, predictions, readings } = investigation;
-  const lesson = toLessonPlan(plan, design.design);
+  const { plan, design, predictions, readings, learnt = null } = investigation;
+  const lesson = toLessonPlan(plan, design.design, learnt);
   const { trials, guesses } = toFindings(foldTrials(readings).trials, predictions);
   const found = findingsOf(lesson, casesOf(lesson), trials, guesses, plan);
   const { heads, rows } = asTable(trialTable(investigation));

@@ -22,6 +22,7 @@ import {
 } from '../database/index.js';
 import { toDesign } from '../designs/index.js';
 import { findPolls } from '../polls/index.js';
+import { findTeaching, learntFor } from '../teachings/index.js';
 
 export async function listInvestigations(
   transaction: Transaction,
@@ -153,8 +154,12 @@ export async function findInvestigation(
   const ofLevels = { where: { levelId: levelIds }, order: ARRIVED, transaction };
   const predictions = await PredictionRow.findAll(ofLevels);
   const readings = await ReadingRow.findAll(ofLevels);
+  const learnt = await learntFor(head, transaction);
+  const teaching = await findTeaching(head, transaction);
   return {
     ...head,
+    learnt,
+    teaching,
     predictions: predictions.map(toPrediction),
     readings: readings.map(toReading),
     polls: await findPolls(levelIds, transaction),
@@ -168,7 +173,9 @@ export async function markOf(id: string, transaction: Transaction): Promise<stri
     `SELECT concat_ws('-', i.version, d.version,
        (SELECT max(c.seq) FROM changes c WHERE c.investigation_id = i.id),
        (SELECT max(r.arrival) FROM readings r JOIN levels l ON l.id = r.level_id
-         WHERE l.investigation_id = i.id)) AS mark
+         WHERE l.investigation_id = i.id),
+       (SELECT concat(count(*), '@', max(extract(epoch FROM t.taught_at))) FROM teachings t
+         WHERE t.school_id = current_school())) AS mark
      FROM investigations i JOIN designs d ON d.id = i.design_id
      WHERE i.id = $id AND i.school_id = current_school()`,
     { type: QueryTypes.SELECT, bind: { id }, transaction },

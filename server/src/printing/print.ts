@@ -1,4 +1,4 @@
-import type { ExperimentDocument, Plan, Printing } from '@nab/contract';
+import type { ExperimentDocument, Learnt, Plan, Printing } from '@nab/contract';
 import { printed, writePdf } from '@nab/sheets';
 
 /** What a thread is asked for: the pages themselves, or a PDF of them. */
@@ -6,6 +6,7 @@ export interface PrintOrder {
   readonly plan: Plan;
   readonly document: ExperimentDocument;
   readonly printing: Printing;
+  readonly learnt: Learnt | null;
   readonly as: 'pages' | 'pdf';
 }
 
@@ -19,9 +20,10 @@ export default async function print({
   plan,
   document,
   printing,
+  learnt,
   as,
 }: PrintOrder): Promise<Printed> {
-  const pages = printed(plan, document, printing);
+  const pages = printed(plan, document, printing, learnt);
   if (as === 'pages') return { text: JSON.stringify({ pages }) };
   return { text: Buffer.from(await writePdf(pages, plan.title)).toString('base64') };
 }

@@ -36,8 +36,8 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     as: PrintOrder['as'],
     signal: AbortSignal,
   ) => {
-    const { plan, design } = await service.read(id);
-    const order: PrintOrder = { plan, document: design.design, printing, as };
+    const { plan, design, learnt = null } = await service.read(id);
+    const order: PrintOrder = { plan, document: design.design, printing, learnt, as };
     return { plan, ...(await app.jobs.ask<Printed>('sheets', order, signal)) };
   };
 

@@ -14,7 +14,7 @@ import { prepared, type Prepared } from '@nab/words';
 /** An investigation of which a report is written. */
 export type ReportedInvestigation = Pick<
   Investigation,
-  'plan' | 'design' | 'predictions' | 'readings' | 'demo' | 'rehearsalOf'
+  'plan' | 'design' | 'predictions' | 'readings' | 'demo' | 'rehearsalOf' | 'learnt'
 >;
 
 /** How it is printed; as the lesson's sheets where nothing is said. */
@@ -40,7 +40,7 @@ export const markOf = ({ demo, rehearsed }: Reported): string =>
   demo ? ' · invented data' : rehearsed ? ' · rehearsal' : '';
 
 export function reportedOf(
-  { plan, design, predictions, readings, demo, rehearsalOf }: ReportedInvestigation,
+  { plan, design, predictions, readings, demo, rehearsalOf, learnt = null }: ReportedInvestigation,
   { paper, reader }: ReportSettings,
 ): Reported {
   const settings = {
@@ -48,8 +48,8 @@ export function reportedOf(
     ...(paper && { paper }),
     ...(reader && { reader }),
   };
-  const of = prepared(plan, design.design, settings);
-  const lesson = toLessonPlan(plan, design.design);
+  const of = prepared(plan, design.design, settings, learnt);
+  const lesson = toLessonPlan(plan, design.design, learnt);
   const { trials } = foldTrials(readings);
   const found = toFindings(trials, predictions);
   return {

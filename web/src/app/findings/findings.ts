@@ -24,6 +24,7 @@ import {
 import { ChartPart } from './chart-part';
 import { OrderChart } from './order-chart';
 import { ReportPart } from './report-part';
+import { TeachingPart } from './teaching-part';
 import { orderedPoints } from './order-data';
 
 /** Step 5: what the numbers say, and how sure one can be. */
@@ -41,6 +42,7 @@ import { orderedPoints } from './order-data';
     RouterLink,
     SegmentedName,
     TableName,
+    TeachingPart,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',

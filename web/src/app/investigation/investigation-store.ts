@@ -23,6 +23,7 @@ import {
 } from '@nab/contract';
 import {
   casesOf,
+  type ClassBelief,
   CoreError,
   evaluateSubject,
   factorOf,
@@ -139,7 +140,14 @@ export class InvestigationStore {
     },
     { equal: (p, q) => JSON.stringify(p) === JSON.stringify(q) },
   );
-  readonly lesson = computed(() => toLessonPlan(this.question(), this.restingDesign()));
+  /** What earlier classes of the school have shown, and what this one was kept to teach. */
+  readonly learnt = computed(() => this.baseSignal()?.learnt ?? null, {
+    equal: (p, q) => JSON.stringify(p) === JSON.stringify(q),
+  });
+  readonly teaching = computed(() => this.baseSignal()?.teaching ?? null);
+  readonly lesson = computed(() =>
+    toLessonPlan(this.question(), this.restingDesign(), this.learnt()),
+  );
 
   /** Every level of every line with its design and prediction. */
   readonly cases = computed((): readonly NamedCase[] => {
@@ -158,14 +166,16 @@ export class InvestigationStore {
       computed(() => {
         const plan = this.planSignal()?.valid();
         const design = this.designSignal()?.valid();
-        return plan && design ? { plan, design } : null;
+        return plan && design ? { plan, design, learnt: this.learnt() } : null;
       }),
     ).pipe(
       debounceTime(REST_MS),
       switchMap((asked) =>
         asked === null
           ? of(null)
-          : this.lessons.judge(asked.plan, asked.design).pipe(catchError(() => of(null))),
+          : this.lessons
+              .judge(asked.plan, asked.design, asked.learnt)
+              .pipe(catchError(() => of(null))),
       ),
     ),
     { initialValue: null },
@@ -176,8 +186,15 @@ export class InvestigationStore {
     const { trials, guesses } = toFindings(this.trials(), this.predictions());
     return findingsOf(this.lesson(), this.cases(), trials, guesses, this.plan().valid());
   });
-  /** What this class's readings have shown about the model; null where nothing is predicted. */
-  readonly belief = computed(() => this.findings().belief);
+  /**
+   * What this class's readings, and earlier classes, have shown about the model alone; null where
+   * nothing is predicted.
+   */
+  readonly belief = computed((): ClassBelief | null => {
+    const { belief } = this.findings();
+    const before = Math.log(this.learnt()?.factor ?? 1);
+    return belief && { ...belief, mean: belief.mean + before };
+  });
 
   constructor() {
     // What other tablets sent is told by the server; where it cannot tell, it is asked.
@@ -256,6 +273,21 @@ export class InvestigationStore {
       if (!(error instanceof ServerAway)) throw error;
       return (await benchStore.snapshots.get(id).catch(() => undefined)) ?? 'away';
     }
+  }
+
+  /**
+   * Keeps what this class has shown for the school's next lessons, or forgets it.
+   * @throws ServerAway or ServerRefusal.
+   */
+  async teach(keep: boolean): Promise<void> {
+    await firstValueFrom(this.server.teach(this.idSignal(), keep));
+    this.merge(await firstValueFrom(this.server.investigation(this.idSignal())));
+  }
+
+  /** Forgets what every class of the school has taught. */
+  async forgetAll(): Promise<void> {
+    await firstValueFrom(this.server.forgetAll());
+    this.merge(await firstValueFrom(this.server.investigation(this.idSignal())));
   }
 
   /** Takes in what the server has now. */

@@ -36,10 +36,23 @@ export function merged(base: Investigation, fresh: Investigation): Investigation
     readings.length > base.readings.length ||
     predictions.length > base.predictions.length ||
     JSON.stringify(polls) !== JSON.stringify(base.polls);
-  if (!newPlan && !newDesign && !grown) return base;
+  const { learnt, teaching } = fresh;
+  const taught =
+    JSON.stringify([learnt, teaching]) !== JSON.stringify([base.learnt, base.teaching]);
+  if (!newPlan && !newDesign && !grown && !taught) return base;
   const { version, plan } = newPlan ? fresh : base;
   const { design } = newDesign ? fresh : base;
-  return { ...base, version, plan, design, readings, predictions, polls };
+  return {
+    ...base,
+    version,
+    plan,
+    design,
+    readings,
+    predictions,
+    polls,
+    ...(learnt !== undefined && { learnt }),
+    ...(teaching !== undefined && { teaching }),
+  };
 }
 
 /** What is closed stays closed, though an answer comes late. */

@@ -1,4 +1,4 @@
-import { toLessonPlan, type ExperimentDocument, type Plan } from '@nab/contract';
+import { toLessonPlan, type ExperimentDocument, type Learnt, type Plan } from '@nab/contract';
 import { casesOf, fairTest, promiseOf, type Case, type Course, type FairTest } from '@nab/core';
 
 /** Where a case stands: its level and its line. */
@@ -25,8 +25,12 @@ export interface LessonJudgement {
 const keyOf = ({ levelId, seriesId }: Case): CaseKey => ({ levelId, seriesId });
 
 /** Judges a valid plan on a valid design. */
-export function judge(plan: Plan, document: ExperimentDocument): LessonJudgement {
-  const lesson = toLessonPlan(plan, document);
+export function judge(
+  plan: Plan,
+  document: ExperimentDocument,
+  learnt: Learnt | null = null,
+): LessonJudgement {
+  const lesson = toLessonPlan(plan, document, learnt);
   const cases = casesOf(lesson);
   const { neighbours, course, trendPower, overCeiling, nothing } = promiseOf(lesson, cases, {
     repeats: plan.repeats,

@@ -1,5 +1,5 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
-import type { ExperimentDocument, Plan } from '@nab/contract';
+import type { ExperimentDocument, Learnt, Plan } from '@nab/contract';
 import type { Observable } from 'rxjs';
 import { WorkerCalls } from '../workers';
 import type { LessonJudgement } from './judgement';
@@ -16,7 +16,11 @@ export class LessonService {
     inject(DestroyRef).onDestroy(() => this.calls.end());
   }
 
-  judge(plan: Plan, document: ExperimentDocument): Observable<LessonJudgement> {
-    return this.calls.call((api) => api.judge(plan, document));
+  judge(
+    plan: Plan,
+    document: ExperimentDocument,
+    learnt: Learnt | null,
+  ): Observable<LessonJudgement> {
+    return this.calls.call((api) => api.judge(plan, document, learnt));
   }
 }

@@ -29,6 +29,7 @@ import { factorAxis, InvestigationStore, type NamedCase } from '../investigation
 import {
   axisLabel,
   inUnitOf,
+  learntText,
   lengthUnits,
   measuredBand,
   measuredText,
@@ -185,11 +186,14 @@ export class QuestionPage {
   });
   /** Why the counts here differ from those of a class that has run: the plan knows the model alone. */
   protected readonly learnt = computed(() => {
-    const belief = this.store.belief();
+    const { belief } = this.store.findings();
     if (!belief || !this.store.measure().heldAgainst?.endsWith('count')) return null;
     const factor = Math.exp(belief.mean).toPrecision(2);
-    return `These counts are the model’s alone. This class’s trials so far lifted ${factor} times as much, which Magnet and Run reckon with.`;
+    const whose = this.store.learnt() ? 'those of before this lesson' : 'the model’s alone';
+    return `These counts are ${whose}. This class’s trials so far lifted ${factor} times as much, which Magnet and Run reckon with.`;
   });
+  /** What earlier classes of the school have taught. */
+  protected readonly taught = computed(() => learntText(this.store.learnt()));
   protected readonly effects = computed(() =>
     (this.store.judgement()?.fair.sideEffects ?? []).map(sideEffectText),
   );

@@ -1,9 +1,5 @@
 import type { Plan } from '@nab/contract';
-import {
-  factorOf,
-  measureOf,
-  WANTED_PROBABILITY,
-} from '@nab/core';
+import { factorOf, measureOf, WANTED_PROBABILITY } from '@nab/core';
 import type { MarkState } from '../notices';
 import type { NamedCase } from '../investigation';
 import type { CaseKey, LessonJudgement } from '../lesson';

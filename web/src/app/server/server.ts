@@ -125,6 +125,17 @@ export class Server {
     );
   }
 
+  /** Keeps what an investigation has shown for the school's next lessons, or forgets it. */
+  teach(id: string, keep: boolean): Observable<unknown> {
+    const path = `/api/investigations/${id}/teaching`;
+    return this.guard(keep ? this.http.put(path, null) : this.http.delete(path));
+  }
+
+  /** Forgets what every class has taught. */
+  forgetAll(): Observable<unknown> {
+    return this.guard(this.http.delete('/api/teachings'));
+  }
+
   /** Brings in the readings of a table, all or nothing. */
   bringIn(id: string, body: BroughtIn): Observable<Investigation> {
     const answer = this.http.post<Investigation>(`/api/investigations/${id}/readings`, body);

@@ -1,0 +1,1 @@
+export { findTeaching, forget, keepTeaching, learntFor, lifted } from './repository.js';
