@@ -180,3 +180,71 @@ test('a class whose cells fade is told so; kinds are held against each other', a
   await expect(page.getByRole('button', { name: 'Your own line' })).toHaveCount(0);
   await clean(page);
 });
+
+test('a class reads between its points, makes a trial there, and learns whether the curve held', async ({
+  page,
+  request,
+}) => {
+  const made = await newInvestigation(request, { turns: [10, 20, 40] });
+  await read(request, made, 0, [3, 4]);
+  await read(request, made, 1, [6, 7]);
+  await read(request, made, 2, [12, 13]);
+  await page.goto(`/investigations/${made.id}/findings`);
+  await page.getByRole('button', { name: 'Read between' }).click();
+  const line = page.getByRole('slider', { name: 'Read at' });
+  await line.press('ArrowRight');
+  const at = Number(await line.getAttribute('aria-valuenow'));
+  await page.getByRole('button', { name: `Make a trial at ${at} turns` }).click();
+  await expect(page.getByText(`${at} turns is in Run now, to check the curve.`)).toBeVisible();
+  await clean(page);
+  await expect
+    .poll(async () => {
+      const answer = await request.get(`/api/investigations/${made.id}`);
+      return ((await answer.json()) as Investigation).plan.levels.at(-1);
+    })
+    .toMatchObject({ value: `${at} turns`, check: true });
+
+  const now = (await (await request.get(`/api/investigations/${made.id}`)).json()) as Investigation;
+  await read(request, now, 3, [30, 31]);
+  await page.reload();
+  await expect(
+    page.getByText(new RegExp(`^Check at ${at} turns: .* 30\\.5 came\\. The curve does not hold`)),
+  ).toBeVisible();
+});
+
+test('yes and no are shares with a curve, and where half hold', async ({ page, request }) => {
+  const made = await newInvestigation(request, {
+    turns: [10, 20, 40],
+    plan: { measure: 'load-yes-no', load: '200 g' },
+  });
+  for (const [level, yes] of [0, 3, 6].entries()) {
+    for (let i = 0; i < 6; i++) {
+      const answer = await request.put(`/api/readings/${randomUUID()}`, {
+        data: {
+          groupId: made.plan.groups[0]!.id,
+          levelId: made.plan.levels[level]!.id,
+          seriesId: null,
+          outcome: { kind: 'yes-no', yes: i < yes },
+          onTime_s: 3,
+          model: null,
+          flags: [],
+          note: '',
+          actor: 'group',
+          recordedAt: new Date().toISOString(),
+          corrects: null,
+          reason: null,
+          withdrawn: false,
+        },
+      });
+      expect(answer.ok(), await answer.text()).toBe(true);
+    }
+  }
+  await page.goto(`/investigations/${made.id}/findings`);
+  await expect(
+    page.getByText(/^Half of the trials are yes at about 2\d(\.\d)? turns/),
+  ).toBeVisible();
+  await expect(page.getByText(/S-shaped curve: share = 1 ÷/)).toBeVisible();
+  const rows = page.getByRole('region', { name: 'Level by level' }).getByRole('row');
+  await expect(rows.nth(2)).toContainText('50 %');
+  await clean(page);
+});

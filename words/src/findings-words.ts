@@ -27,6 +27,43 @@ export function allSaid(plan: Plan, { series }: Findings): Said[] {
   });
 }
 
+/** What came of levels that check the others, and how the line runs without what stands out. */
+export function besidesSaid(plan: Plan, { series }: Findings): Said[] {
+  const measure = measureOf(plan.measure);
+  const unit = inUnitOf(measure);
+  const named = measure.unit || (measure.data === 'count' ? 'objects' : '');
+  const n = (value: number): string => formatNumber(unit(value), 3);
+  const said = series.flatMap(({ seriesId, analysis, without, odd, checks }): Said[] => {
+    const line = levelWords(plan, seriesId);
+    const before = line ? `${line}: ` : '';
+    const checked = checks.map(({ level, n: trials, mean, foretold, low, high }): Said => {
+      const inside = mean >= low && mean <= high;
+      const name = levelWords(plan, plan.levels[level]!.id);
+      const of = trials === 1 ? 'one trial' : `the mean of ${trials} trials`;
+      return {
+        state: inside ? 'rest' : 'caution',
+        text: `${before}check at ${name}: the curve through the other levels foretold ${n(foretold)} ${named} (${n(Math.max(0, low))} to ${n(high)} for ${of}, nineteen of twenty); ${n(mean)} came. ${inside ? 'The curve holds there.' : 'The curve does not hold there.'}`,
+      };
+    });
+    const [full, less] = [analysis?.line, without?.line];
+    if (!full || !less) return checked;
+    const slope = ({ coefficients, intervals95 }: typeof full): string =>
+      `${n(coefficients[1]!)} ± ${formatNumber(unit(intervals95[1]!), 2)}`;
+    const which =
+      odd.length === 1
+        ? 'the reading that stands out'
+        : `the ${odd.length} readings that stand out`;
+    return [
+      ...checked,
+      {
+        state: 'rest',
+        text: `${before}without ${which} the straight line’s slope would be ${slope(less)}, with it ${slope(full)}. It stays in: only what went wrong at the bench is a reason to leave a reading out.`,
+      },
+    ];
+  });
+  return said.map(({ state, text }) => ({ state, text: text[0]!.toUpperCase() + text.slice(1) }));
+}
+
 /** Claim, evidence and reasoning of every line of readings, with the line's name. */
 export function conclusionsOf(
   plan: Plan,
@@ -66,7 +103,9 @@ export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
   const computed = (value: number | undefined): string =>
     value === undefined || !Number.isFinite(value)
       ? '–'
-      : `${formatNumber(inUnit(value), 3)} ${measure.unit}`.trim();
+      : measure.data === 'yes-no'
+        ? measuredText(measure, value)
+        : `${formatNumber(inUnit(value), 3)} ${measure.unit}`.trim();
   return levels.map((level) => ({
     key: `${level.levelId} ${level.seriesId ?? ''}`,
     name: caseText(plan, level),
@@ -85,7 +124,11 @@ function intervalText(
   { summary }: LevelFinding,
   text: (value: number | undefined) => string,
 ): string {
-  if (!summary || !Number.isFinite(summary.interval95)) return '–';
+  if (!summary || (!summary.share && !Number.isFinite(summary.interval95))) return '–';
+  if (summary.share) {
+    const [least, most] = summary.share.map((share) => `${Math.round(100 * share)} %`);
+    return `${least!} to ${most!}`;
+  }
   const low = Math.max(0, summary.mean - summary.interval95);
   return `${text(low)} to ${text(summary.mean + summary.interval95)}`;
 }

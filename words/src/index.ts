@@ -71,6 +71,7 @@ export { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 export {
   allSaid,
   beliefText,
+  besidesSaid,
   censoredText,
   conclusionsOf,
   levelRows,

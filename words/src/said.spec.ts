@@ -1,4 +1,4 @@
-import { analyse, factorOf, measureOf, type OrderedReading } from '@nab/core';
+import { analyse, analyseYesNo, factorOf, measureOf, type OrderedReading } from '@nab/core';
 import { describe, expect, it } from 'vitest';
 import { equationText, factorWords, saidOf, scoresText } from './said.js';
 
@@ -99,17 +99,27 @@ describe('what can be said of readings', () => {
 
   it('says of yes and no whether it changes, and nothing finer', () => {
     const answers = [10, 20, 40].flatMap((x, level) =>
-      [0, 1, 2, 3].map((i) => ({
+      [0, 1, 2, 3, 4, 5].map((i) => ({
         x,
-        y: i < [0, 2, 4][level]! ? 1 : 0,
+        y: i < [0, 3, 6][level]! ? 1 : 0,
         level,
         group: i,
         order: level,
       })),
     );
-    const texts = saidOf(analyse(answers, true), turns, measureOf('load-yes-no'), 'it');
-    expect(texts).toHaveLength(1);
-    expect(texts[0]!.text).toMatch(/^Each further turn makes 0\.03/);
+    const texts = saidOf(analyseYesNo(answers, true), turns, measureOf('load-yes-no'), 'it');
+    expect(texts.map(({ text }) => text)).toEqual([
+      expect.stringMatching(
+        /^With more turns it is yes more often\. .* less than once in a thousand/,
+      ),
+      expect.stringMatching(
+        /^Half of the trials are yes at about 2\d(\.\d)? turns \(95 % interval/,
+      ),
+    ]);
+    const same = answers.map((one) => ({ ...one, y: one.group % 2 }));
+    const [none] = saidOf(analyseYesNo(same, true), turns, measureOf('load-yes-no'), 'it');
+    expect(none).toMatchObject({ state: 'caution' });
+    expect(none!.text).toContain('do not show that it makes a difference');
   });
 
   it('compares kinds without a curve', () => {

@@ -27,6 +27,7 @@ export const CURVE_NAMES: Readonly<Record<CurveId, string>> = {
   saturating: 'a curve that levels off',
   power: 'a power law',
   means: 'a mean of its own for each level',
+  logistic: 'an S-shaped curve',
 };
 
 /** What factor and measure are called in an equation and in “for each further …”. */
@@ -74,6 +75,9 @@ export function equationText(
       return `${read} = ${n(unit(a))} × ${term} to the power ${n(b)}`;
     case 'means':
       return '';
+    case 'logistic':
+      // By its middle and its steepness, which pupils can read off.
+      return `share = 1 ÷ (1 + exp(${n(-b)} × (${term} − ${n(-a / b)})))`;
   }
 }
 
@@ -91,8 +95,7 @@ export function saidOf(
   phrase: string,
 ): Said[] {
   const words = factorWords(factor, measure);
-  // Of yes and no a line through the shares says whether they change, and nothing finer.
-  if (measure.data === 'yes-no') return slope(analysis, words, measure, phrase);
+  if (measure.data === 'yes-no') return yesOrNo(analysis, words, phrase);
   return [
     ...shape(analysis, phrase),
     ...slope(analysis, words, measure, phrase),
@@ -102,6 +105,48 @@ export function saidOf(
     ...weighing(analysis),
     ...repeats(analysis),
     ...next(analysis, factor, words, measure),
+  ];
+}
+
+/** Of yes and no: whether it changes, and where half are yes. */
+function yesOrNo({ yesNo, levels }: Analysis, { term }: FactorWords, phrase: string): Said[] {
+  if (yesNo === null) {
+    return levels.length < 2
+      ? []
+      : [
+          {
+            state: 'rest',
+            text: 'The levels stand in no order, so there is no curve between them: compare their shares and intervals.',
+          },
+        ];
+  }
+  const { half, p, curve } = yesNo;
+  const chance =
+    p < 0.001 ? 'less than once in a thousand classes' : `in ${percentText(p)} of classes`;
+  if (p >= 0.05) {
+    return [
+      {
+        state: 'caution',
+        text: `These trials do not show that ${phrase} makes a difference: shares so far apart come about ${chance} by chance alone.`,
+      },
+    ];
+  }
+  const way = curve.coefficients[1]! > 0 ? 'more' : 'less';
+  const shown: Said = {
+    state: 'rest',
+    text: `With more ${term} it is yes ${way} often. If nothing changed, shares so far apart would come about ${chance}; groups count here as if their trials were independent.`,
+  };
+  if (half === null) return [shown];
+  const xs = levels.map(({ x }) => x);
+  const beyond =
+    half.x < Math.min(...xs) || half.x > Math.max(...xs) ? ' Nothing was tried there.' : '';
+  const n = (value: number): string => formatNumber(value, 3);
+  return [
+    shown,
+    {
+      state: beyond ? 'caution' : 'rest',
+      text: `Half of the trials are yes at about ${n(half.x)} ${term} (95 % interval ${n(half.low)} to ${n(half.high)}).${beyond}`,
+    },
   ];
 }
 

@@ -14,7 +14,15 @@ export type * from './page.js';
 export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
 export * from './printing.js';
 export * from './poll.js';
-export { HOLDS, planSchema, toLessonPlan, type Group, type Level, type Plan } from './plan.js';
+export {
+  HOLDS,
+  MOST_LEVELS,
+  planSchema,
+  toLessonPlan,
+  type Group,
+  type Level,
+  type Plan,
+} from './plan.js';
 export {
   ACTORS,
   FLAGS,

@@ -17,7 +17,7 @@ import {
   type MeasureId,
   type PlannedFactor,
 } from '@nab/core';
-import { array, lazy, mixed, object, type InferType } from 'yup';
+import { array, boolean, lazy, mixed, object, type InferType } from 'yup';
 import { DESIGN_LIMITS } from '../design/index.js';
 import {
   experimentDocumentSchema,
@@ -44,6 +44,8 @@ const levelSchema = object({
   design: lazy((value: unknown) =>
     value === undefined ? mixed() : experimentDocumentSchema.resolve({ value }),
   ) as unknown as ReturnType<typeof mixed<ExperimentDocument>>,
+  /** Added to check what the curve through the others says there. */
+  check: boolean().optional(),
 }).noUnknown();
 
 const groupSchema = object({
@@ -51,7 +53,7 @@ const groupSchema = object({
   name: filledText(40, 'Give the group a name.'),
 }).noUnknown();
 
-const MOST_LEVELS = 12;
+export const MOST_LEVELS = 12;
 const MOST_SERIES = 3;
 
 /** Two things with one id would be one thing with two names. */
@@ -206,10 +208,11 @@ export function toLessonPlan(
 ): LessonPlan {
   const planned = (factor: FactorId, levels: readonly Level[]): PlannedFactor => ({
     factor,
-    levels: levels.map(({ id, value, design }) => ({
+    levels: levels.map(({ id, value, design, check }) => ({
       id,
       value: parseLevel(factorOf(factor).axis, value),
       ...(design && { own: toSubject(design) }),
+      ...(check && { check }),
     })),
   });
   return {

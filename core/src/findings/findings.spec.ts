@@ -79,7 +79,9 @@ describe('findings', () => {
     expect(found([trial(10, 3), trial(20, 5)]).series[0]!.analysis!.line).toBeNull();
     const same = [trial(10, 3), trial(10, 4), trial(10, 5)];
     expect(found(same).series[0]!.analysis!.line).toBeNull();
-    expect(found([]).series).toEqual([{ seriesId: null, analysis: null, readings: [], odd: [] }]);
+    expect(found([]).series).toEqual([
+      { seriesId: null, analysis: null, readings: [], odd: [], without: null, checks: [] },
+    ]);
   });
 
   it('draw no line through kinds, which stand in no order, nor through words', () => {

@@ -20,12 +20,15 @@ import {
 } from '../measures/index.js';
 import {
   analyse,
+  analyseYesNo,
+  shareInterval,
   standingOut,
   summarise,
   type Analysis,
   type OrderedReading,
   type Summary,
 } from '../statistics/index.js';
+import { checksOf, type CheckFinding } from './checks.js';
 
 /** What Nab predicted for a trial when it was made, SI; a later change of the magnet leaves it. */
 export interface KeptPrediction {
@@ -97,6 +100,10 @@ export interface SeriesFinding {
   readonly readings: readonly OrderedReading[];
   /** Ids of the trials that stand out at their level. */
   readonly odd: readonly string[];
+  /** The same without them; null where none stands out. */
+  readonly without: Analysis | null;
+  /** What was tried to check the curve through the other levels. */
+  readonly checks: readonly CheckFinding[];
 }
 
 export interface Findings {
@@ -151,7 +158,10 @@ export function findingsOf(
   });
   const seriesIds = [...new Set(cases.map(({ seriesId }) => seriesId))];
   const levelIds = plan.levels.map(({ id }) => id);
-  const series = seriesIds.map((seriesId) => lineOf(plain, seriesId, measure, axis, levelIds));
+  const checks = plan.levels.flatMap(({ check }, i) => (check ? [i] : []));
+  const series = seriesIds.map((seriesId) =>
+    lineOf(plain, seriesId, { measure, axis, levelIds, checks }),
+  );
   const odd = new Set(series.flatMap(({ odd: ids }) => ids));
   const points = plain.map((point) => ({ ...point, unusual: odd.has(point.trialId) }));
   const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
@@ -175,16 +185,25 @@ export function findingsOf(
 function lineOf(
   points: readonly Point[],
   seriesId: string | null,
-  measure: Measure,
-  axis: Axis,
-  levelIds: readonly string[],
+  {
+    measure,
+    axis,
+    levelIds,
+    checks,
+  }: {
+    readonly measure: Measure;
+    readonly axis: Axis;
+    readonly levelIds: readonly string[];
+    /** Positions of levels that check the others. */
+    readonly checks: readonly number[];
+  },
 ): SeriesFinding {
   const own = points.filter(
     (point) =>
       point.seriesId === seriesId && Number.isFinite(point.y) && levelIds.includes(point.levelId),
   );
   if (!hasNumbers(measure) || own.length === 0) {
-    return { seriesId, analysis: null, readings: [], odd: [] };
+    return { seriesId, analysis: null, readings: [], odd: [], without: null, checks: [] };
   }
   const groups = [...new Set(own.map(({ groupId }) => groupId))];
   const made = new Map<string, number>();
@@ -204,16 +223,32 @@ function lineOf(
   });
   const step = measure.relative ? 0 : measure.resolution;
   const odd = measure.data === 'yes-no' ? [] : standingOut(readings, step);
-  let analysis: Analysis | null = null;
+  const by = measure.data === 'yes-no' ? analyseYesNo : analyse;
+  // Not before somebody asks: each fits six curves and two models with groups.
+  const some = (which: readonly OrderedReading[]) =>
+    once(() => (which.length > 0 ? by(which, isGraded(axis)) : null));
+  const analysis = some(readings);
+  const without = some(odd.length > 0 ? readings.filter((_, i) => !odd.includes(i)) : []);
+  const checked = once(() => checksOf(readings, checks, isGraded(axis)));
   return {
     seriesId,
-    // Not before somebody asks: it fits six curves and two models with groups.
     get analysis() {
-      return (analysis ??= analyse(readings, isGraded(axis)));
+      return analysis();
+    },
+    get without() {
+      return without();
+    },
+    get checks() {
+      return measure.data === 'yes-no' ? [] : checked();
     },
     readings,
     odd: odd.map((i) => own[i]!.trialId),
   };
+}
+
+function once<T>(make: () => T): () => T {
+  let made: { readonly value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
 }
 
 function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {
@@ -277,7 +312,7 @@ function levelFinding(
     levelId: c.levelId,
     seriesId: c.seriesId,
     x: xOf.get(c.levelId) ?? NaN,
-    summary: hasNumbers(measure) ? summarise(here.map(({ y }) => y)) : null,
+    summary: hasNumbers(measure) ? summaryOf(measure, here) : null,
     censored: here.filter(({ censored }) => censored !== null).length,
     model: isComparable(measure) ? model : null,
     band:
@@ -286,6 +321,14 @@ function levelFinding(
         : null,
     guess: summarise(values)?.mean ?? null,
   };
+}
+
+function summaryOf(measure: Measure, points: readonly Point[]): Summary | null {
+  const values = points.map(({ y }) => y);
+  const summary = summarise(values);
+  if (summary === null || measure.data !== 'yes-no') return summary;
+  const yes = values.reduce((sum, y) => sum + y, 0);
+  return { ...summary, share: shareInterval(yes, values.length) };
 }
 
 function learntOf(

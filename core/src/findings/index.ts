@@ -1,3 +1,4 @@
+export type { CheckFinding } from './checks.js';
 export {
   findingsOf,
   type FindingGuess,

@@ -80,6 +80,7 @@ export function readingsReport(
       p: drift.p,
     },
     repeats_next_time: analysis.repeats,
+    yes_no: analysis.yesNo && { p: analysis.yesNo.p, half_yes: analysis.yesNo.half },
     unusual: standingOut(readings, resolution),
   };
 }

@@ -21,6 +21,8 @@ export interface PlannedLevel {
   readonly value: LevelValue;
   /** Its own subject, where each level is a whole design. */
   readonly own?: Subject;
+  /** Added to check what the curve through the others says there. */
+  readonly check?: boolean;
 }
 
 /** What is changed, and the levels that are tried. */

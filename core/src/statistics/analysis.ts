@@ -13,6 +13,7 @@ import { fitWithGroups, type GroupEffect } from './group-effect.js';
 import { isExact, type Reading } from './reading.js';
 import { summarise, type Summary } from './summary.js';
 import { unusual } from './unusual.js';
+import { fitShare, fitYesNo, shareInterval, type YesNo } from './yes-no.js';
 
 /** A reading with its place in the order in which its group made them. */
 export interface OrderedReading extends Reading {
@@ -71,6 +72,8 @@ export interface Analysis {
   readonly drift: Drift | null;
   /** Trials at each level to tell the two nearest levels apart, four times in five; null where none can. */
   readonly repeats: number | null;
+  /** Of yes and no: how yes follows the factor; null for all else. */
+  readonly yesNo: YesNo | null;
 }
 
 /** Curves this near to the best cannot be told from it. Burnham & Anderson, 2nd ed., §2.6. */
@@ -108,6 +111,44 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
     ...withGroups(readings, numbers, graded),
     drift: driftOf(readings, scales, numbers),
     repeats: repeatsFor(levels),
+    yesNo: null,
+  };
+}
+
+/**
+ * The same of readings of yes (1) and no (0): shares instead of means, a logistic curve instead of
+ * the others. Groups count as if their trials were independent.
+ */
+export function analyseYesNo(readings: readonly OrderedReading[], graded: boolean): Analysis {
+  const numbers = [...new Set(readings.map(({ level }) => level))].sort((p, q) => p - q);
+  const levels = numbers.map((level): LevelAnalysis => {
+    const own = readings.filter((one) => one.level === level);
+    const ys = own.map(({ y }) => y);
+    const yes = ys.reduce((sum, y) => sum + y, 0);
+    const summary = { ...summarise(ys)!, share: shareInterval(yes, ys.length) };
+    return { level, x: own[0]!.x, summary, hidden: 0 };
+  });
+  const yesNo = graded ? fitYesNo(readings) : null;
+  const fits = [fitShare(readings), ...(yesNo ? [yesNo.curve] : [])];
+  const curves = ranked(fits.filter(({ aicc }) => Number.isFinite(aicc)));
+  const values = numbers.map((level) =>
+    readings.filter((one) => one.level === level).map(({ y }) => y),
+  );
+  return {
+    levels,
+    scatter: 'even',
+    line: null,
+    curves,
+    alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
+    anova: null,
+    trend: graded ? trendTest(values) : null,
+    ranks: kruskalWallis(values),
+    pairs: [],
+    lineWithGroups: null,
+    meansWithGroups: null,
+    drift: null,
+    repeats: null,
+    yesNo,
   };
 }
 
@@ -139,10 +180,13 @@ function rank(
   graded: boolean,
 ): RankedCurve[] {
   const ids = CURVE_IDS.filter((id) => graded || id === 'none' || id === 'means');
-  const fits = ids
-    .flatMap((id) => fitCurve(id, readings, scales) ?? [])
-    .filter(({ aicc }) => Number.isFinite(aicc))
-    .sort((p, q) => p.aicc - q.aicc);
+  const fits = ids.flatMap((id) => fitCurve(id, readings, scales) ?? []);
+  return ranked(fits.filter(({ aicc }) => Number.isFinite(aicc)));
+}
+
+/** Best first, by Akaike's criterion. */
+function ranked(curves: readonly FittedCurve[]): RankedCurve[] {
+  const fits = [...curves].sort((p, q) => p.aicc - q.aicc);
   const best = fits[0]?.aicc ?? 0;
   const share = fits.map(({ aicc }) => Math.exp(-(aicc - best) / 2));
   const whole = share.reduce((sum, value) => sum + value, 0);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NORRIS } from '../../reference/nist-strd.js';
 import { normalFrom, seededRandom } from '../numerics/index.js';
-import { fitCurve, summarise, type CurveId, type Reading } from './index.js';
+import { CURVE_IDS, fitCurve, summarise, type Reading } from './index.js';
 
 const at = (x: number, y: number, more: Partial<Reading> = {}): Reading => ({
   x,
@@ -10,8 +10,11 @@ const at = (x: number, y: number, more: Partial<Reading> = {}): Reading => ({
   group: 0,
   ...more,
 });
-const fitted = (id: CurveId, readings: readonly Reading[], scales?: readonly number[]) =>
-  fitCurve(id, readings, scales)!;
+const fitted = (
+  id: (typeof CURVE_IDS)[number],
+  readings: readonly Reading[],
+  scales?: readonly number[],
+) => fitCurve(id, readings, scales)!;
 
 describe('a shape through readings', () => {
   it('is the straight line that it was, with NIST’s digits', () => {
@@ -79,7 +82,7 @@ describe('a shape through readings', () => {
     const readings = [10, 20, 40, 60].flatMap((x) =>
       Array.from({ length: 6 }, () => at(x, (40 * x) / (20 + x) + 0.5 * normalFrom(random))),
     );
-    const by = (id: CurveId): number => fitted(id, readings).aicc;
+    const by = (id: (typeof CURVE_IDS)[number]): number => fitted(id, readings).aicc;
     for (const other of ['none', 'proportional', 'line', 'power', 'means'] as const) {
       expect(by('saturating')).toBeLessThan(by(other));
     }

@@ -12,13 +12,14 @@ import { isExact, type Reading } from './reading.js';
 
 /** Shapes that may be drawn through readings. */
 export const CURVE_IDS = ['none', 'proportional', 'line', 'saturating', 'power', 'means'] as const;
-export type CurveId = (typeof CURVE_IDS)[number];
+/** Of yes and no there is one more, the logistic curve. */
+export type CurveId = (typeof CURVE_IDS)[number] | 'logistic';
 
 /**
  * Each shape with its coefficients in order. `means` has one for each level and knows nothing
  * between them.
  */
-export const CURVES: Readonly<Record<Exclude<CurveId, 'means'>, Curve>> = {
+export const CURVES: Readonly<Record<Exclude<CurveId, 'means' | 'logistic'>, Curve>> = {
   none: { names: ['level'], at: (_x, [a = 0]) => a, start: ({ meanY }) => [meanY] },
   proportional: {
     names: ['slope'],
@@ -93,7 +94,7 @@ const MOST_STEPS = 400;
  * 297 (1989).
  */
 export function fitCurve(
-  id: CurveId,
+  id: Exclude<CurveId, 'logistic'>,
   readings: readonly Reading[],
   scales: readonly number[] = readings.map(() => 1),
 ): FittedCurve | null {

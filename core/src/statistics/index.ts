@@ -1,5 +1,6 @@
 export {
   analyse,
+  analyseYesNo,
   standingOut,
   type Analysis,
   type Drift,
@@ -23,3 +24,4 @@ export { isExact, type Reading } from './reading.js';
 export { summarise, type Summary } from './summary.js';
 export { unusual } from './unusual.js';
 export { whatNext, type NextTrial } from './what-next.js';
+export { fitYesNo, shareInterval, type YesNo } from './yes-no.js';

@@ -12,6 +12,8 @@ export interface Summary {
   readonly interval95: number;
   readonly least: number;
   readonly greatest: number;
+  /** Of yes and no: the share's own 95 % interval, which is lopsided. */
+  readonly share?: readonly [low: number, high: number];
 }
 
 /** @returns null for no readings. Source: any textbook; t interval as in NIST/SEMATECH §7.2.2.1. */

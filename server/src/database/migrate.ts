@@ -17,6 +17,7 @@ import { corrections } from './migrations/0015-corrections.js';
 import { history } from './migrations/0016-history.js';
 import { schools } from './migrations/0017-schools.js';
 import { teachings } from './migrations/0018-teachings.js';
+import { checks } from './migrations/0019-checks.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -39,6 +40,7 @@ export const MIGRATIONS: readonly Migration[] = [
   history,
   schools,
   teachings,
+  checks,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -67,6 +67,7 @@ export class LevelRow extends Model<InferAttributes<LevelRow>, InferCreationAttr
   declare position: number;
   declare value: string;
   declare document: ExperimentDocument | null;
+  declare isCheck: CreationOptional<boolean>;
 }
 
 export class ClassRow extends Model<InferAttributes<ClassRow>, InferCreationAttributes<ClassRow>> {
@@ -279,6 +280,7 @@ export function defineModels(sequelize: Sequelize): void {
       position: whole(),
       value: text(),
       document: DataTypes.JSONB,
+      isCheck: { ...flag(), defaultValue: false },
     },
     { sequelize, tableName: 'levels', timestamps: false },
   );

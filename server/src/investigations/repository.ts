@@ -205,10 +205,11 @@ export async function findReadings(
   return rows.map(toReading);
 }
 
-const toLevel = ({ id, value, document }: LevelRow): Level => ({
+const toLevel = ({ id, value, document, isCheck }: LevelRow): Level => ({
   id,
   value,
   ...(document !== null && { design: document }),
+  ...(isCheck && { check: true }),
 });
 
 export function toPrediction(row: InferAttributes<PredictionRow>): Prediction {
@@ -321,17 +322,18 @@ async function writeLevels(
   transaction: Transaction,
 ): Promise<void> {
   const rows = (role: LevelRow['role'], list: readonly Level[]) =>
-    list.map(({ id, value, design }, position) => ({
+    list.map(({ id, value, design, check }, position) => ({
       id,
       investigationId,
       role,
       position,
       value,
       document: design ?? null,
+      isCheck: check ?? false,
     }));
   await LevelRow.bulkCreate([...rows('level', levels), ...rows('series', series?.levels ?? [])], {
     transaction,
-    updateOnDuplicate: ['role', 'position', 'value', 'document'],
+    updateOnDuplicate: ['role', 'position', 'value', 'document', 'isCheck'],
   });
 }
 

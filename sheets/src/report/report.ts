@@ -4,6 +4,7 @@ import {
   allSaid,
   beliefText,
   benchSteps,
+  besidesSaid,
   censoredText,
   classCautions,
   conclusionsOf,
@@ -150,6 +151,7 @@ function said({ of, findings }: Reported, flow: Flow): void {
   flow.list(
     [
       ...allSaid(of.plan, findings).map(({ text }) => text),
+      ...besidesSaid(of.plan, findings).map(({ text }) => text),
       censoredText(findings),
       of.measure.data === 'yes-no'
         ? null

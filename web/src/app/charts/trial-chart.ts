@@ -49,7 +49,9 @@ export interface ChartMean {
   readonly series: number;
   readonly mean: number;
   /** Half width of its bar; NaN with one trial. */
-  readonly half: number;
+  /** Ends of its bar, NaN where there is none. */
+  readonly low: number;
+  readonly high: number;
 }
 
 export interface ChartCurve {
@@ -364,7 +366,7 @@ function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places):
 function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Places): void {
   const [lowest = 0] = up.domain() as [number, number];
   const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
-  data.means.forEach(({ x, mean, half, series }) => {
+  data.means.forEach(({ x, mean, low: least, high: most, series }) => {
     const cx = across.at(x) + side + 10 * series;
     bars
       .append('circle')
@@ -372,8 +374,8 @@ function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Pla
       .attr('cy', up(mean))
       .attr('r', 4.5)
       .attr('fill', 'var(--nab-ink)');
-    if (!Number.isFinite(half)) return;
-    const [low, high] = [up(Math.max(lowest, mean - half)), up(mean + half)];
+    if (!Number.isFinite(most)) return;
+    const [low, high] = [up(Math.max(lowest, least)), up(most)];
     bars
       .append('path')
       .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12M${cx - 6} ${high}h12`)

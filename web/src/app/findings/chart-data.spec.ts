@@ -67,7 +67,9 @@ describe('the chart of trials', () => {
     expect(data.means).toHaveLength(1);
     expect(data.means[0]).toMatchObject({ x: 10, series: 0, mean: 6 });
     // t(0.975, 2) = 4.3027 times 2/√3.
-    expect(data.means[0]!.half).toBeCloseTo((4.3027 * 2) / Math.sqrt(3), 3);
+    const half = (4.3027 * 2) / Math.sqrt(3);
+    expect(data.means[0]!.high).toBeCloseTo(6 + half, 3);
+    expect(data.means[0]!.low).toBeCloseTo(6 - half, 3);
   });
 
   it('draws the line between the outermost trials only', () => {
@@ -97,7 +99,7 @@ describe('the chart of trials', () => {
 
   it('has the bars that were chosen', () => {
     const half = (bar: ChartLook['bar']): number =>
-      chartOf(plan, [reading(1, 4), reading(1, 6), reading(1, 8)], { bar }).data.means[0]!.half;
+      chartOf(plan, [reading(1, 4), reading(1, 6), reading(1, 8)], { bar }).data.means[0]!.high - 6;
     expect(half('deviation')).toBeCloseTo(2, 9);
     expect(half('error')).toBeCloseTo(2 / Math.sqrt(3), 9);
   });

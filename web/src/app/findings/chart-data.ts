@@ -97,6 +97,20 @@ const HALF: Readonly<Record<Bar, (summary: Summary) => number>> = {
   interval: ({ interval95 }) => interval95,
 };
 
+/** Ends of the bar at a mean; of yes and no those of the share's own interval. */
+function endsOf(
+  summary: Summary,
+  bar: Bar,
+  inUnit: (si: number) => number,
+): { low: number; high: number } {
+  const half = HALF[bar](summary);
+  const [low, high] =
+    summary.share && bar === 'interval'
+      ? summary.share
+      : [summary.mean - half, summary.mean + half];
+  return { low: inUnit(low), high: inUnit(high) };
+}
+
 /** The curve of a kind through one line of readings; null where there is none. */
 export function curveOf(analysis: Analysis | null, id: CurveId | null): FittedCurve | null {
   if (id === null) return null;
@@ -151,7 +165,7 @@ export function trialChartData(
         x: placeOf(levelId),
         series: Math.max(0, seriesIds.indexOf(seriesId)),
         mean: inUnit(summary!.mean),
-        half: inUnit(HALF[look.bar](summary!)),
+        ...endsOf(summary!, look.bar, inUnit),
       })),
     series: findings.series.map(({ seriesId, analysis }) => {
       const fit = curveOf(analysis, look.curve);

@@ -8,15 +8,34 @@ import {
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { CURVE_IDS, formatNumber, isGraded, type CurveId } from '@nab/core';
-import { CURVE_NAMES, equationText, factorWords, inUnitOf } from '@nab/words';
+import { RouterLink } from '@angular/router';
+import { MOST_LEVELS } from '@nab/contract';
+import {
+  CoreError,
+  CURVE_IDS,
+  formatNumber,
+  isGraded,
+  levelText,
+  parseLevel,
+  type CurveId,
+} from '@nab/core';
+import {
+  CURVE_NAMES,
+  equationText,
+  factorWords,
+  inUnitOf,
+  percentText,
+  typedLevel,
+} from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSelectModule } from 'ng-zorro-antd/select';
+import { v4 as uuid } from 'uuid';
 import { SegmentedName, SelectRole } from '../accessibility';
 import { asPng, asSvg, markerColour, markerPath, TrialChart } from '../charts';
 import { fileName, saveFile } from '../files';
 import { InvestigationStore } from '../investigation';
+import { WhoService } from '../roles';
 import { curveOf, FIRST_LOOK, trialChartData, type Bar, type ChartLook } from './chart-data';
 import { OwnLineHands, type OwnLine } from './own-line';
 import { ReadingLine, type ReadOff } from './reading-line';
@@ -28,7 +47,7 @@ const BAR_NAMES: Readonly<Record<Bar, string>> = {
   interval: '95 % interval',
 };
 /** Means have no curve between them. */
-const DRAWN = CURVE_IDS.filter((id) => id !== 'means');
+const DRAWN: readonly CurveId[] = [...CURVE_IDS.filter((id) => id !== 'means'), 'logistic'];
 /** The chart of all trials, with the curve that is chosen, a line of one’s own, and what is read off. */
 @Component({
   selector: 'nab-findings-chart',
@@ -39,6 +58,7 @@ const DRAWN = CURVE_IDS.filter((id) => id !== 'means');
     NzSelectModule,
     OwnLineHands,
     ReadingLine,
+    RouterLink,
     SegmentedName,
     SelectRole,
     TrialChart,
@@ -63,6 +83,7 @@ export class ChartPart {
 
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly graded = computed(() => isGraded(this.store.factor().axis));
+  protected readonly yesNo = computed(() => this.store.measure().data === 'yes-no');
   private readonly chosen = signal<Partial<ChartLook>>({});
   /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
   protected readonly look = computed((): ChartLook => {
@@ -235,8 +256,12 @@ export class ChartPart {
     const fit = this.fitOf(this.look().curve);
     if (at === null || !fit || this.hidden()) return null;
     const scale = this.inUnit();
-    const { point } = fit.intervalAt(at, this.scaleAt(at));
+    const { point, line } = fit.intervalAt(at, this.scaleAt(at));
     const value = fit.at(at);
+    // A further reading of yes or no is one of the two: there the curve’s own interval is said.
+    if (fit.id === 'logistic') {
+      return { value, low: Math.max(0, value - line), high: Math.min(1, value + line) };
+    }
     return {
       value: scale(value),
       low: scale(Math.max(0, value - point)),
@@ -252,14 +277,45 @@ export class ChartPart {
     const n = (value: number): string => formatNumber(value);
     const several = this.store.findings().series.length > 1;
     const name = several ? ` (${this.nameOf(this.store.findings().series[0]!.seriesId)})` : '';
+    const share = (value: number): string => percentText(value);
     return {
-      text: `At ${n(at)} ${term} the curve${name} reads ${n(read.value)} ${unit}; nineteen of twenty further readings there lie between ${n(read.low)} and ${n(read.high)}.`,
+      text: this.yesNo()
+        ? `At ${n(at)} ${term} the curve${name} says that ${share(read.value)} of trials are yes (95 % interval of the curve ${share(read.low)} to ${share(read.high)}).`
+        : `At ${n(at)} ${term} the curve${name} reads ${n(read.value)} ${unit}; nineteen of twenty further readings there lie between ${n(read.low)} and ${n(read.high)}.`,
       caution:
         at < least || at > most
           ? 'Nothing was tried there: the curve may bend where nobody looked.'
           : null,
     };
   });
+
+  protected readonly educator = inject(WhoService).isEducator;
+  /** The level that would be tried where is read off, as it is typed; null where none can be. */
+  protected readonly checkLevel = computed((): string | null => {
+    const at = this.readAt();
+    const { levels } = this.plan();
+    if (at === null || this.yesNo() || this.hidden() || levels.length >= MOST_LEVELS) return null;
+    const { axis } = this.store.factor();
+    const unit = axis.kind === 'quantity' ? ` ${axis.unit}` : '';
+    try {
+      const text = levelText(axis, parseLevel(axis, `${Number(at.toPrecision(6))}${unit}`));
+      const there = levels.some(({ value }) => typedLevel(this.plan().factor, value) === text);
+      return there ? null : text;
+    } catch (error) {
+      // Beyond what the factor can have.
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  });
+  protected readonly made = signal('');
+
+  /** Puts a level to check the curve into the plan, and so into Run. */
+  protected makeCheck(value: string): void {
+    const level = { id: uuid(), value, check: true };
+    this.store.plan().edit((plan) => ({ ...plan, levels: [...plan.levels, level] }));
+    this.made.set(value);
+    this.readAt.set(null);
+  }
 
   private readonly picture = viewChild.required(TrialChart, { read: ElementRef });
 

@@ -12,6 +12,7 @@ import { InvestigationStore } from '../investigation';
 import {
   allSaid,
   beliefText,
+  besidesSaid,
   censoredText,
   conclusionsOf,
   levelRows,
@@ -60,7 +61,10 @@ export class FindingsPage {
   protected readonly drawn = computed(() => this.measure().data !== 'words');
 
   /** What can be said, no stronger than the data, of each line of readings. */
-  protected readonly conclusions = computed(() => allSaid(this.plan(), this.findings()));
+  protected readonly conclusions = computed(() => [
+    ...allSaid(this.plan(), this.findings()),
+    ...besidesSaid(this.plan(), this.findings()),
+  ]);
   protected readonly censored = computed(() => censoredText(this.findings()));
 
   protected readonly readers = [
