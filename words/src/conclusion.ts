@@ -6,7 +6,7 @@ import {
   type LevelAnalysis,
   type Measure,
 } from '@nab/core';
-import { inUnitOf } from './readings.js';
+import { inUnitOf, withUnit } from './readings.js';
 import { factorWords } from './said.js';
 
 /** A conclusion as classes write one. */
@@ -141,7 +141,6 @@ function gradedClaim(
 function meanWords(measure: Measure, levelName: (level: number) => string) {
   const scale = inUnitOf(measure);
   const n = (value: number): string => formatNumber(scale(value), 3);
-  const unit = measure.unit ? ` ${measure.unit}` : '';
   return {
     full: ({ level, summary }: LevelAnalysis): string => {
       const { interval95, mean } = summary;
@@ -149,10 +148,10 @@ function meanWords(measure: Measure, levelName: (level: number) => string) {
         ? `, 95 % interval ${n(Math.max(0, mean - interval95))} to ${n(mean + interval95)}`
         : '';
       const trials = summary.n === 1 ? 'one trial' : `${summary.n} trials`;
-      return `${levelName(level)} ${n(mean)}${unit} was read on average (${trials}${interval})`;
+      return `${levelName(level)} ${withUnit(n(mean), measure.unit)} was read on average (${trials}${interval})`;
     },
     plain: ({ level, summary: { mean } }: LevelAnalysis): string =>
-      `${levelName(level)} we read ${formatNumber(scale(mean), 2)}${unit} on average`,
+      `${levelName(level)} we read ${withUnit(formatNumber(scale(mean), 2), measure.unit)} on average`,
   };
 }
 

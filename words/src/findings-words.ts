@@ -10,7 +10,7 @@ import {
 import { caseText, levelWords } from './case-words.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { percentText } from './format.js';
-import { inUnitOf, measuredBand, measuredText } from './readings.js';
+import { inUnitOf, measuredBand, measuredText, withUnit } from './readings.js';
 import { saidOf, type Said } from './said.js';
 
 /** What can be said of every line of readings, no stronger than they allow. */
@@ -105,7 +105,7 @@ export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
       ? '–'
       : measure.data === 'yes-no'
         ? measuredText(measure, value)
-        : `${formatNumber(inUnit(value), 3)} ${measure.unit}`.trim();
+        : withUnit(formatNumber(inUnit(value), 3), measure.unit);
   return levels.map((level) => ({
     key: `${level.levelId} ${level.seriesId ?? ''}`,
     name: caseText(plan, level),

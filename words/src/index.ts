@@ -79,5 +79,6 @@ export {
   type LevelRow,
   type PairRow,
 } from './findings-words.js';
+export { endsRows, switchedRows, type EndsRow, type SwitchedRow } from './bench-tables.js';
 export { sideEffectText } from './side-effects.js';
 export { learntText, nextText, shownText } from './teaching-words.js';

@@ -29,6 +29,12 @@ export function measuredBand(
     : `${from} to ${to}`;
 }
 
+/** A number with its unit, in the singular for one of what is counted: `1 cell`, `1 kg`. */
+export function withUnit(number: string, unit: string): string {
+  const one = number === '1' && unit.length > 2 ? unit.replace(/s$/, '') : unit;
+  return `${number} ${one}`.trim();
+}
+
 /** A value in the measure's own unit, for axes and tables of numbers. */
 export function inUnitOf(measure: Measure): (si: number) => number {
   const { quantity, unit } = measure;

@@ -143,6 +143,11 @@ describe('a normal between two ends', () => {
     // Mills’ ratio far out: mean ≈ a + 1/a.
     expect(truncatedNormal(8, Infinity).mean).toBeCloseTo(8 + 1 / 8, 2);
     expect(truncatedNormal(60, Infinity)).toEqual({ mean: 60, variance: 0 });
+    // Even where it is narrow: a twelfth of the width squared.
+    const narrow = truncatedNormal(0.5, 0.5 + 1e-3);
+    expect(narrow.mean).toBeCloseTo(0.5005, 6);
+    expect(narrow.variance / (1e-6 / 12)).toBeCloseTo(1, 2);
+    expect(truncatedNormal(0.5, 0.5 + 5e-324).mean).toBe(0.5);
   });
 });
 

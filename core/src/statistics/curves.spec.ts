@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NORRIS } from '../../reference/nist-strd.js';
 import { normalFrom, seededRandom } from '../numerics/index.js';
-import { CURVE_IDS, fitCurve, summarise, type Reading } from './index.js';
+import { type CURVE_IDS, fitCurve, summarise, type Reading } from './index.js';
 
 const at = (x: number, y: number, more: Partial<Reading> = {}): Reading => ({
   x,

@@ -85,6 +85,8 @@ export interface TrialChartData {
   readonly fitName: string;
   /** Both axes by their logarithms: what is not above zero has no place there. */
   readonly log: boolean;
+  /** Bars from nothing to the means, of levels that stand in no order. */
+  readonly bars?: boolean;
 }
 
 /** Where things stand in the drawing, for what is laid over it. */
@@ -186,6 +188,7 @@ export class TrialChart {
     const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
     const labels = new EndLabels(box);
     data.series.forEach((series, i) => drawSeries(layer(), data, series, i, places, labels));
+    if (data.bars) drawBars(layer(), data, places);
     drawPoints(layer(), data, places);
     drawMeans(layer(), data, places);
   }
@@ -360,6 +363,23 @@ function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places):
       .attr('stroke', markerColour(point.group))
       .attr('stroke-width', 1.8);
     dot.append('title').text(point.label);
+  });
+}
+
+/** A bar from nothing to each mean, for levels that stand in no order. */
+function drawBars(layer: Layer, { means, series }: TrialChartData, { across, up }: Places): void {
+  const wide = Math.min(44, across.step * 0.5) / Math.max(1, series.length);
+  const [lowest = 0] = up.domain() as [number, number];
+  means.forEach(({ x, mean, series: of }) => {
+    layer
+      .append('rect')
+      .attr('class', 'bar')
+      .attr('x', across.at(x) + wide * (of - series.length / 2))
+      .attr('width', wide)
+      .attr('y', up(mean))
+      .attr('height', Math.max(0, up(lowest) - up(mean)))
+      .attr('fill', series.length > 1 ? markerColour(of + 2) : 'var(--nab-steel)')
+      .attr('opacity', 0.35);
   });
 }
 

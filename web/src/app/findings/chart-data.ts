@@ -86,10 +86,12 @@ export interface ChartLook {
   readonly curve: CurveId | null;
   readonly bar: Bar;
   readonly log: boolean;
+  /** Named kinds with bars. */
+  readonly bars: boolean;
 }
 
 /** As it is first seen, and on the board. */
-export const FIRST_LOOK: ChartLook = { curve: 'line', bar: 'interval', log: false };
+export const FIRST_LOOK: ChartLook = { curve: 'line', bar: 'interval', log: false, bars: false };
 
 const HALF: Readonly<Record<Bar, (summary: Summary) => number>> = {
   deviation: ({ deviation }) => deviation,
@@ -177,6 +179,7 @@ export function trialChartData(
     }),
     fitName: look.curve === 'line' || look.curve === 'proportional' ? 'Best line' : 'Best curve',
     log: look.log && across.kind === 'graded',
+    bars: look.bars && across.kind === 'kinds',
     ceiling: ceiling === null ? null : inUnit(ceiling),
   };
 }

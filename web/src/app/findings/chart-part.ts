@@ -81,6 +81,11 @@ export class ChartPart {
     { label: 'Log–log', value: 'log' },
   ];
 
+  protected readonly kinds = [
+    { label: 'Points', value: 'points' },
+    { label: 'Bars', value: 'bars' },
+  ];
+
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly graded = computed(() => isGraded(this.store.factor().axis));
   protected readonly yesNo = computed(() => this.store.measure().data === 'yes-no');

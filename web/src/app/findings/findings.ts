@@ -4,6 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { FormsModule } from '@angular/forms';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { RouterLink } from '@angular/router';
+import { cameOf } from '@nab/contract';
 import { predictionScores } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
@@ -15,11 +16,14 @@ import {
   besidesSaid,
   censoredText,
   conclusionsOf,
+  endsRows,
   levelRows,
   outcomeText,
   pairRows,
   scoresText,
+  switchedRows,
   verdictsText,
+  voteText,
   type Reader,
 } from '@nab/words';
 import { ChartPart } from './chart-part';
@@ -103,6 +107,25 @@ export class FindingsPage {
 
   /** Rows of the table: a case, what was read, what was predicted. */
   protected readonly rows = computed(() => levelRows(this.plan(), this.findings()));
+
+  /** What hung with the current off, and after it, level by level. */
+  protected readonly switched = computed(() =>
+    switchedRows(this.plan(), this.store.cases(), this.store.trials()),
+  );
+  protected readonly stuckSeen = computed(() =>
+    this.switched().some(({ stayed }) => stayed !== '–'),
+  );
+  /** Both ends, where they were counted apart. */
+  protected readonly ends = computed(() =>
+    endsRows(this.plan(), this.store.cases(), this.store.trials()),
+  );
+  /** What an audience thought before, and what came of it. */
+  protected readonly votes = computed(() =>
+    this.store.polls().map((poll) => ({
+      id: poll.id,
+      text: voteText(poll, cameOf(poll, this.store.trials())),
+    })),
+  );
 
   /** Readings of each group at each level in the order they were made; a star marks a correction. */
   protected readonly byGroup = computed(() =>
