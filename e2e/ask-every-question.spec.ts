@@ -79,7 +79,9 @@ test('2, 3 and 4 ft of wire, and what the current does to it', async ({ page, re
   await page.getByRole('textbox', { name: /^Lifted:/ }).fill('6');
   await save(page);
   await page.getByRole('link', { name: /^Findings/ }).click();
-  await expect(page.getByRole('rowheader', { name: '2 ft' })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Level by level' }).getByRole('rowheader', { name: '2 ft' }),
+  ).toBeVisible();
   expect((await stored(request, id)).plan.levels.map(({ value }) => value)).toEqual([
     '2 ft',
     '3 ft',

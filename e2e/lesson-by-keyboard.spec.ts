@@ -67,8 +67,10 @@ test('a lesson is planned, prepared, run and concluded with the keyboard alone',
   await pressAt(page, 'link', /^Findings/);
   await page.waitForURL('**/findings');
   await expect(page.getByRole('row', { name: /^12 turns/ }).first()).toBeVisible();
+  await pressAt(page, 'link', /^Report and files/);
+  await expect(page.getByRole('link', { name: 'CSV' })).toBeVisible();
   const download = page.waitForEvent('download');
-  await pressAt(page, 'link', /CSV/);
+  await pressAt(page, 'link', /^CSV/);
   expect((await download).suggestedFilename()).toMatch(/\.csv$/);
 
   const { plan, design, readings, predictions } = await stored(request, id);

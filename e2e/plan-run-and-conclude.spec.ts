@@ -101,9 +101,10 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   await expect(
     page.getByText(/slope 0\.\d+ ± [\d.]+ objects per turn, standard error/),
   ).toBeVisible();
+  await page.getByRole('link', { name: 'Report and files' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'All trials as CSV' }).click(),
+    page.getByRole('link', { name: 'CSV', exact: true }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('Do-turns-matter-at-low-tide.csv');
 

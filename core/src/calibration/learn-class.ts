@@ -55,7 +55,8 @@ export function learnClass(
     ({ low, high }) => low <= high && (Number.isFinite(low) || Number.isFinite(high)),
   );
   if (told.length === 0) return { belief: prior, own: null };
-  const answers = GROUPS_DIFFER.map(({ ratio }) => underRatio(prior, told, ratio, groups));
+  const cells = cellsOf(told);
+  const answers = GROUPS_DIFFER.map(({ ratio }) => underRatio(prior, cells, ratio, groups));
   const best = Math.max(...answers.map(({ evidence }) => evidence));
   const weights = answers.map(
     ({ evidence }, i) => GROUPS_DIFFER[i]!.chance * Math.exp(evidence - best),
@@ -89,6 +90,20 @@ export function learnClass(
   };
 }
 
+/** Readings of one group that say the same, as one: a class of thousands is then quick. */
+interface Cell extends ClassReading {
+  readonly count: number;
+}
+
+function cellsOf(readings: readonly ClassReading[]): Cell[] {
+  const cells = new Map<string, Cell>();
+  for (const { group, low, high } of readings) {
+    const key = `${group} ${low} ${high}`;
+    cells.set(key, { group, low, high, count: (cells.get(key)?.count ?? 0) + 1 });
+  }
+  return [...cells.values()];
+}
+
 /** What follows when groups differ by a given share of what one group's trials do. */
 interface Answer {
   /** Of any class like this one. */
@@ -109,7 +124,7 @@ interface Answer {
 
 function underRatio(
   prior: ClassBelief,
-  readings: readonly ClassReading[],
+  readings: readonly Cell[],
   ratio: number,
   known: number,
 ): Answer {
@@ -131,8 +146,9 @@ function underRatio(
     const sums = groups.map(() => ({ weight: 0, value: 0 }));
     seen.forEach(({ at, weight }, i) => {
       const sum = sums[groupOf[i]!]!;
-      sum.weight += weight;
-      sum.value += weight * at;
+      const all = readings[i]!.count * weight;
+      sum.weight += all;
+      sum.value += all * at;
     });
     const means = sums.map((sum) => sum.value / sum.weight);
     const pulls = sums.map((sum) => 1 / (1 / sum.weight + ratio));
@@ -148,11 +164,13 @@ function underRatio(
     const apart = drawn.reduce((sum, share) => sum + share, 0) + unseen;
     const squares =
       seen.reduce((sum, { expected, left, weight }, i) => {
-        return sum + weight * ((expected - centres[groupOf[i]!]!) ** 2 + left);
+        const { count: times } = readings[i]!;
+        return sum + times * weight * ((expected - centres[groupOf[i]!]!) ** 2 + left);
       }, 0) +
       (ratio > 0 ? centres.reduce((sum, centre) => sum + (centre - mean) ** 2 / ratio, 0) : 0) +
       precision0 * (mean - prior.mean) ** 2;
-    const shape = prior.shape + seen.reduce((sum, { weight }) => sum + weight, 0) / 2;
+    const shape =
+      prior.shape + seen.reduce((sum, { weight }, i) => sum + readings[i]!.count * weight, 0) / 2;
     const scale = scale0 + squares / 2;
     const before: Answer | null = answer;
     variance = scale / (shape - 1);

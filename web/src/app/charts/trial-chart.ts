@@ -384,7 +384,7 @@ function drawBars(layer: Layer, { means, series }: TrialChartData, { across, up 
 }
 
 function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Places): void {
-  const [lowest = 0] = up.domain() as [number, number];
+  const [lowest = 0, highest = Infinity] = up.domain() as [number, number];
   const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
   data.means.forEach(({ x, mean, low: least, high: most, series }) => {
     const cx = across.at(x) + side + 10 * series;
@@ -395,10 +395,12 @@ function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Pla
       .attr('r', 4.5)
       .attr('fill', 'var(--nab-ink)');
     if (!Number.isFinite(most)) return;
-    const [low, high] = [up(Math.max(lowest, least)), up(most)];
+    // What reaches beyond the axes ends there, without a cap.
+    const [low, high] = [up(Math.max(lowest, least)), up(Math.min(highest, most))];
+    const cap = most <= highest ? `M${cx - 6} ${high}h12` : '';
     bars
       .append('path')
-      .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12M${cx - 6} ${high}h12`)
+      .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12${cap}`)
       .attr('fill', 'none');
   });
 }

@@ -130,6 +130,7 @@ export class ChartPart {
   protected readonly canBeLog = computed(
     () =>
       this.graded() &&
+      !this.yesNo() &&
       this.store.findings().levels.every(({ x }) => x > 0) &&
       this.store.findings().points.some(({ y }) => y > 0),
   );

@@ -24,7 +24,7 @@ import { howMany } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
-import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, filter, map, of, switchMap } from 'rxjs';
 import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
@@ -76,6 +76,8 @@ export class ReportPart {
   private readonly lesson = computed(() => this.store.plan().valid().lesson ?? USUAL_LESSON);
   protected readonly paper = linkedSignal<Paper>(() => this.lesson().paper);
   protected readonly reader = linkedSignal<SheetReader>(() => this.lesson().reader);
+  /** The server lays it out when somebody wants to see it. */
+  protected readonly wanted = signal(false);
   protected readonly fault = signal<string | null>(null);
   private readonly shown = viewChild.required<ElementRef<HTMLElement>>('shown');
 
@@ -88,21 +90,26 @@ export class ReportPart {
   );
 
   /** What the report follows from: another one is another report. */
-  private readonly asked = computed(() => ({
-    id: this.store.id(),
-    ask: { paper: this.paper(), reader: this.reader() } satisfies ReportAsk,
-    of: this.store.findings(),
-  }));
+  private readonly asked = computed(() =>
+    this.wanted()
+      ? {
+          id: this.store.id(),
+          ask: { paper: this.paper(), reader: this.reader() } satisfies ReportAsk,
+          of: this.store.findings(),
+        }
+      : null,
+  );
   private readonly laidOut = signal<{ of: unknown; pages: readonly SheetPage[] } | null>(null);
   /** The pages of what is asked for now; null while they are being laid out. */
   protected readonly pages = computed(() => {
     const [laidOut, asked] = [this.laidOut(), this.asked()];
-    return laidOut?.of === asked ? laidOut.pages : null;
+    return laidOut && laidOut.of === asked ? laidOut.pages : null;
   });
 
   constructor() {
     toObservable(this.asked)
       .pipe(
+        filter((asked) => asked !== null),
         debounceTime(REST_MS),
         switchMap((asked) =>
           this.server.report(asked.id, asked.ask).pipe(
