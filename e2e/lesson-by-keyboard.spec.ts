@@ -16,9 +16,10 @@ test('a lesson is planned, prepared, run and concluded with the keyboard alone',
   // Question: its words, a level, a group, fewer repeats.
   await typeAt(page, /^The question/, 'Do more turns lift more at our table?');
   await typeAt(page, 'Level 1', '12 turns');
-  await pressAt(page, 'button', 'Add a group');
   const groups = page.getByRole('textbox', { name: /^Name of group/ });
-  const last = await groups.count();
+  const last = (await groups.count()) + 1;
+  await pressAt(page, 'button', 'Add a group');
+  await expect(groups).toHaveCount(last);
   await typeAt(page, `Name of group ${last}`, 'Periwinkles');
   await tabTo(page, 'spinbutton', 'Trials at each level');
   await page.keyboard.press('ControlOrMeta+a');
