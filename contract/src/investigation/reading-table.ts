@@ -14,7 +14,7 @@ import { array, object, type Schema } from 'yup';
 import { uuid, version } from '../fields/index.js';
 import { check } from '../problem/index.js';
 import { planSchema, type Level, type Plan } from './plan.js';
-import { readingSchema, type ReadingBody } from './reading.js';
+import { exists, readingSchema, type ReadingBody } from './reading.js';
 
 /** What a column of somebody's table may hold. */
 export const TABLE_ROLES = {
@@ -282,11 +282,11 @@ function numberOf(text: string): number {
 /** A moment as spreadsheets write it, ISO 8601 or without a zone, which is then this device's. */
 function momentOf(text: string): string {
   const day = /^\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d(?:\.\d+)?)?(?:Z|[+-]\d\d:?\d\d)?)?$/;
-  const at = day.test(text) ? new Date(text.replace(' ', 'T')) : new Date(NaN);
-  if (Number.isNaN(at.getTime())) {
+  const iso = text.replace(' ', 'T');
+  if (!day.test(text) || !exists(iso)) {
     throw new RowFault('Write date and time as 2026-11-30 09:15, or leave the column out.');
   }
-  return at.toISOString();
+  return new Date(iso).toISOString();
 }
 
 /** The column that a fault of a reading comes from. */

@@ -51,7 +51,8 @@ export const instant = () =>
     )
     .defined();
 
-function exists(iso: string): boolean {
+/** Whether a text that begins as `2026-11-30` names a moment of a day that there is. */
+export function exists(iso: string): boolean {
   if (Number.isNaN(Date.parse(iso))) return false;
   // 30 February is read as 2 March by some.
   const [year, month, day] = iso.slice(0, 10).split('-').map(Number) as [number, number, number];

@@ -5,6 +5,7 @@ import {
   guessColumns,
   readTable,
   TABLE_ROLES,
+  type BroughtIn,
   type ReadTable,
   type TableReading,
   type TableRole,
@@ -234,21 +235,36 @@ export class BringInPage {
 
   protected readonly settled = computed(() => this.store.plan().state() === 'saved');
 
+  /** What was sent last: sent again after a lost answer it must be the same, ids and all. */
+  private sent: {
+    readonly opened: Opened | null;
+    readonly how: TableReading | null;
+    readonly plan: ReadTable['plan'];
+    readonly readings: BroughtIn['readings'];
+  } | null = null;
+
   protected async bringIn(): Promise<void> {
     const read = this.read();
     if (!read || read.faults.length > 0) return;
+    const [opened, how] = [this.opened(), this.how()];
+    if (this.sent?.opened !== opened || this.sent?.how !== how) {
+      const readings = read.readings.map((reading) => ({ id: uuid(), reading }));
+      this.sent = { opened, how, plan: read.plan, readings };
+    }
+    const { plan, readings } = this.sent!;
     this.busy.set(true);
     this.fault.set('');
     try {
-      const readings = read.readings.map((reading) => ({ id: uuid(), reading }));
-      await this.store.bringIn(read.plan, readings);
+      await this.store.bringIn(plan, readings);
       this.done.set(`${howMany(readings.length, 'reading')} brought in.`);
       this.opened.set(null);
     } catch (error) {
+      // Refused, it may be made anew: the plan may be another by now.
+      if (error instanceof ServerRefusal) this.sent = null;
       this.fault.set(
         error instanceof ServerRefusal
           ? `Nothing was brought in. ${error.problem.errors?.[0]?.message ?? error.message}`
-          : 'Nothing was brought in: the server cannot be reached. Try again.',
+          : 'The server cannot be reached. Press again: nothing comes in twice.',
       );
     } finally {
       this.busy.set(false);
