@@ -277,6 +277,8 @@ test('a car battery is for demonstrations only, with its fuse, and no group can 
   await expect(page.getByText(/Only an adult uses it.*Fuse for this coil: \d+ A/)).toBeVisible();
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   await page.getByRole('link', { name: /^Run/ }).click();
-  await expect(page.getByText(/Only an adult uses it/)).toBeVisible();
+  await expect(
+    page.getByText('This is a demonstration. Only an adult switches it on.'),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save our prediction' })).toHaveCount(0);
 });
