@@ -173,3 +173,16 @@ export async function beginWith(page: Page, title: string): Promise<string> {
   await expect(page.getByLabel(/The question/)).toHaveValue(title);
   return page.url().split('/').at(-2)!;
 }
+
+/** What the chart of the findings says of every trial, in its own order, by the keys of a reader. */
+export async function trialsOnChart(page: Page): Promise<string[]> {
+  const cursor = page.getByRole('slider', { name: 'Trials, one by one' });
+  await cursor.press('Home');
+  const count = Number(await cursor.getAttribute('aria-valuemax'));
+  const texts: string[] = [];
+  for (let i = 0; i < count; i++) {
+    texts.push((await cursor.getAttribute('aria-valuetext')) ?? '');
+    await cursor.press('ArrowRight');
+  }
+  return texts;
+}

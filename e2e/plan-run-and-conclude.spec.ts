@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { countOf, RunBench, stored, take } from './bench.js';
+import { countOf, RunBench, stored, take, trialsOnChart } from './bench.js';
 
 test('an educator goes from a question to findings', async ({ page, request }) => {
   const bench = new RunBench(page);
@@ -96,7 +96,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
 
   // Findings: chart, line, slope with unit, table, CSV.
   await page.getByRole('link', { name: /^Findings/ }).click();
-  await expect(page.getByRole('img', { name: 'Periwinkles: 11 at 40 turns' })).toBeVisible();
+  expect(await trialsOnChart(page)).toContain('Periwinkles: 11 at 40 turns');
   await expect(page.getByText(/Best straight line: read = 0\.\d+ × turns/)).toBeVisible();
   await expect(
     page.getByText(/slope 0\.\d+ ± [\d.]+ objects per turn, standard error/),
@@ -110,7 +110,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
 
   // Everything is still there after coming back.
   await page.reload();
-  await expect(page.getByRole('img', { name: 'Periwinkles: 11 at 40 turns' })).toBeVisible();
+  expect(await trialsOnChart(page)).toContain('Periwinkles: 11 at 40 turns');
   const whole = await stored(request, id);
   expect(whole.readings.map(countOf).sort((p, q) => p - q)).toEqual([3, 6, 11, 12]);
   expect(whole.predictions).toHaveLength(3);

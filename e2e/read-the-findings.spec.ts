@@ -3,7 +3,7 @@ import { expect, test, type APIRequestContext, type Page } from '@playwright/tes
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { newShell, type Investigation } from '@nab/contract';
-import { choose, demoOf, newInvestigation } from './bench.js';
+import { choose, demoOf, newInvestigation, trialsOnChart } from './bench.js';
 
 /** Puts a group's readings at a level of an investigation, as its tablet would have. */
 async function read(
@@ -124,6 +124,11 @@ test('shape, bars and axes are chosen, and what cannot be told apart is said', a
   expect(svg).toMatch(/<title[^>]*>Objects lifted against Number of turns<\/title>/);
   expect(svg).toMatch(/turns to the power 0\.9.*invented data/);
   expect(svg).not.toContain('var(--nab');
+  // Key and letters go with it.
+  for (const group of ['Limpets', 'Shore crabs', 'Sea stars', 'Oystercatchers']) {
+    expect(svg).toContain(`>${group}<`);
+  }
+  expect(svg).toMatch(/@font-face\{font-family:[^}]*url\(data:font/);
   const [pixels] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save as PNG' }).click(),
@@ -132,6 +137,22 @@ test('shape, bars and axes are chosen, and what cannot be told apart is said', a
   expect([png.toString('latin1', 1, 4), png.readUInt32BE(16)]).toEqual(['PNG', 1720]);
   await page.getByText('SD', { exact: true }).click();
   await expect(page.getByRole('figure')).toContainText('mean, with its standard deviation');
+  // Looked at more closely, by button and by keys, and as a whole again.
+  const across = page.getByRole('group', { name: /^Chart of/ });
+  await expect(across.getByText('60', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Closer' }).click();
+  await expect(across.getByText('60', { exact: true })).toHaveCount(0);
+  const cursor = page.getByRole('slider', { name: 'Trials, one by one' });
+  await cursor.press('+');
+  await cursor.press('End');
+  await expect(cursor).toHaveAttribute('aria-valuetext', /at 60 turns/);
+  await expect(across.getByText('60', { exact: true })).toBeVisible();
+  await cursor.press('0');
+  await expect(page.getByRole('button', { name: 'All of it' })).toHaveCount(0);
+  // As first said, as learnt, or both.
+  await expect(across.getByText('as learnt here')).toBeVisible();
+  await page.getByText('As first said', { exact: true }).click();
+  await expect(across.getByText('as learnt here')).toHaveCount(0);
   await page.getByText('Log–log', { exact: true }).click();
   await expect(page.getByRole('button', { name: 'Your own line' })).toBeDisabled();
   await clean(page);
@@ -274,6 +295,11 @@ test('two lines have their own sentences, and a load lies between two weights', 
   for (const name of ['1 cell', '2 cells']) {
     await expect(page.getByText(new RegExp(`^${name}: Each further turn makes`))).toBeVisible();
   }
+  // One line falls on every level of each, and each says what it reads there.
+  await page.getByRole('button', { name: 'Read between' }).click();
+  const read = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
+  await expect(read).toContainText('the curve (1 cell) reads 7.92 objects');
+  await expect(read).toContainText('the curve (2 cells) reads 15.4 objects');
   await clean(page);
 
   const gaps = ['0.1 mm', '0.3 mm'].map((value) => ({ id: randomUUID(), value }));
@@ -289,8 +315,9 @@ test('two lines have their own sentences, and a load lies between two weights', 
     outcome: { kind: 'interval', held: 10, dropped: 12.5, typed: '10 kg / 12.5 kg' },
   });
   await page.goto(`/investigations/${paper.id}/findings`);
-  const chart = page.getByRole('group', { name: /^Chart of/ });
-  await expect(chart.getByText(/held 10 kg, dropped 12\.5 kg/).first()).toBeAttached();
+  expect(await trialsOnChart(page)).toEqual([
+    expect.stringMatching(/held 10 kg, dropped 12\.5 kg at 0\.1 mm/),
+  ]);
   await expect(
     page.getByRole('region', { name: 'Every trial' }).getByText(/held 10 kg, dropped 12\.5 kg/),
   ).toBeVisible();

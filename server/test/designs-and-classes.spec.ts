@@ -66,6 +66,10 @@ describe('a class', () => {
     });
     expect(status).toBe(409);
     expect(body.code).toBe('LEVEL_IN_USE');
+    // Nor by a new lesson of the same class.
+    const other = newInvestigation({ class: club, groups: groups.slice(1) });
+    const refused = await bench.send('POST', '/api/investigations', other);
+    expect([refused.status, refused.body.code]).toEqual([409, 'LEVEL_IN_USE']);
   });
 
   it('does not lend its groups to another class', async () => {

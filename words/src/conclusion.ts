@@ -6,7 +6,9 @@ import {
   type LevelAnalysis,
   type Measure,
 } from '@nab/core';
+import { percentText } from './format.js';
 import { inUnitOf, withUnit } from './readings.js';
+import { REASONS } from './reasons.js';
 import { factorWords } from './said.js';
 
 /** A conclusion as classes write one. */
@@ -18,45 +20,6 @@ export interface Conclusion {
 
 /** How it is written: for whoever reads easily, or plainly. */
 export type Reader = 'plain' | 'full';
-
-/**
- * Why it is so, in a sentence that the class may check: of the factors that change a magnet's
- * strength by what its coil does. Others are asked for in the class's own words.
- */
-const REASONS: Partial<Readonly<Record<FactorId, readonly [full: string, plain: string]>>> = {
-  turns: [
-    'Every turn pushes the steel’s magnetism the same way; more turns push more, until the longer wire lets less current through or the steel is full.',
-    'Every turn of wire helps to make the steel a magnet. More turns help more.',
-  ],
-  'cells-in-series': [
-    'More cells one behind the other drive more current through the same turns, less what the cells lose inside.',
-    'More cells push more current through the wire.',
-  ],
-  current: [
-    'The field of a coil grows in proportion to its current.',
-    'More current in the wire makes a stronger magnet.',
-  ],
-  gap: [
-    'Flux crosses a gap far less easily than steel: a sheet more weakens the pull again.',
-    'A gap lets less of the magnet through. Touching holds best.',
-  ],
-  'core-material': [
-    'Iron and most steels line up with the coil’s field and add far more than the coil itself; wood, plastic and aluminium add nothing.',
-    'Only iron and steel become a magnet in the coil.',
-  ],
-  'core-presence': [
-    'The steel lines up with the coil’s field and adds far more than the coil itself.',
-    'The steel in the coil makes nearly all of the magnet.',
-  ],
-  'compass-distance': [
-    'The field of a wire weakens with the distance, while the earth’s stays as it is.',
-    'Farther away the wire pulls less at the needle.',
-  ],
-  'wire-thickness': [
-    'Thicker wire resists the current less, until the cell itself is the limit.',
-    'Thick wire lets more current through.',
-  ],
-};
 
 /**
  * Claim, evidence and reasoning of one line of readings, as strong as they allow.
@@ -73,9 +36,10 @@ export function conclusionOf(
   const sorted = [...analysis.levels].sort((p, q) => p.summary.mean - q.summary.mean);
   const [least, most] = [sorted[0], sorted[sorted.length - 1]];
   if (!least || !most || least === most) return null;
-  const means = meanWords(measure, levelName);
+  const yesNo = measure.data === 'yes-no';
+  const means = yesNo ? shareWords(levelName) : meanWords(measure, levelName);
   const shown = isShown(analysis);
-  const graded = analysis.line !== null;
+  const graded = analysis.line !== null || analysis.yesNo !== null;
   const evidence =
     reader === 'full'
       ? `At ${means.full(least)}, at ${means.full(most)}.`
@@ -110,7 +74,12 @@ export function conclusionOf(
 }
 
 /** Whether readings rule out that nothing changes. */
-function isShown({ alike, line, lineWithGroups, anova }: Analysis): boolean {
+function isShown({ alike, line, lineWithGroups, anova, yesNo, sharePairs }: Analysis): boolean {
+  if (yesNo) return yesNo.p < 0.05;
+  if (sharePairs.length > 0) {
+    // The more pairs, the likelier one of them by chance: each must be that much clearer (Bonferroni).
+    return sharePairs.some(({ p }) => p < 0.05 / sharePairs.length);
+  }
   if (alike.includes('none')) return false;
   if (!line) return anova !== null && anova.p < 0.05;
   const fit = lineWithGroups && lineWithGroups.betweenGroups > 0 ? lineWithGroups : line;
@@ -118,12 +87,16 @@ function isShown({ alike, line, lineWithGroups, anova }: Analysis): boolean {
 }
 
 function gradedClaim(
-  { line, lineWithGroups, levels, alike }: Analysis,
+  { line, lineWithGroups, levels, alike, yesNo }: Analysis,
   factor: Factor,
   measure: Measure,
   reader: Reader,
 ): string {
   const { term, one, unit } = factorWords(factor, measure);
+  if (yesNo) {
+    const way = yesNo.curve.coefficients[1]! > 0 ? 'more' : 'less';
+    return `With more ${term} it was yes ${way} often.`;
+  }
   const fit = lineWithGroups && lineWithGroups.betweenGroups > 0 ? lineWithGroups : line!;
   const scale = inUnitOf(measure);
   const [slope, half] = [scale(fit.coefficients[1]!), scale(fit.intervals95[1]!)];
@@ -135,6 +108,19 @@ function gradedClaim(
   const even =
     alike.includes('line') || alike.includes('proportional') ? 'each' : 'on average each';
   return `With more ${term} ${way} is read: ${range} ${even} further ${one} makes ${amount} ${way}.`;
+}
+
+/** Shares of yes of a level in words: with their interval, or counted. */
+function shareWords(levelName: (level: number) => string) {
+  const counted = ({ summary: { mean, n } }: LevelAnalysis): string =>
+    `${Math.round(mean * n)} of ${n} trials ${n === 1 ? 'was' : 'were'} yes`;
+  return {
+    full: (one: LevelAnalysis): string => {
+      const [low, high] = one.summary.share ?? [0, 1];
+      return `${levelName(one.level)} ${counted(one)} (95 % interval ${percentText(low)} to ${percentText(high)})`;
+    },
+    plain: (one: LevelAnalysis): string => `${levelName(one.level)} ${counted(one)}`,
+  };
 }
 
 /** Mean readings of a level in words: with their interval, or rounded. */

@@ -11,16 +11,23 @@ import { caseText, levelWords } from './case-words.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { percentText } from './format.js';
 import { inUnitOf, measuredBand, measuredText, withUnit } from './readings.js';
-import { saidOf, type Said } from './said.js';
+import { saidOf, type MinutesAt, type Said } from './said.js';
 
-/** What can be said of every line of readings, no stronger than they allow. */
-export function allSaid(plan: Plan, { series }: Findings): Said[] {
+/**
+ * What can be said of every line of readings, no stronger than they allow.
+ * @param minutes what a trial more of a line takes, for the one that tells most.
+ */
+export function allSaid(
+  plan: Plan,
+  { series }: Findings,
+  minutes?: (seriesId: string | null) => MinutesAt,
+): Said[] {
   const factor = factorOf(plan.factor);
   const measure = measureOf(plan.measure);
   return series.flatMap(({ seriesId, analysis }) => {
     if (!analysis) return [];
     const name = levelWords(plan, seriesId);
-    return saidOf(analysis, factor, measure, factor.phrase).map((said) => ({
+    return saidOf(analysis, factor, measure, factor.phrase, minutes?.(seriesId)).map((said) => ({
       ...said,
       text: name ? `${name}: ${said.text}` : said.text,
     }));
@@ -71,7 +78,7 @@ export function conclusionsOf(
   reader: Reader,
 ): (Conclusion & { readonly name: string })[] {
   const measure = measureOf(plan.measure);
-  if (measure.data === 'words' || measure.data === 'yes-no') return [];
+  if (measure.data === 'words') return [];
   const names = (level: number): string => levelWords(plan, plan.levels[level]!.id);
   const asked = { factor: factorOf(plan.factor), factorId: plan.factor, measure };
   return series.flatMap(({ seriesId, analysis }) => {
@@ -154,7 +161,22 @@ export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
   const nameOf = (level: number): string => levelWords(plan, plan.levels[level]!.id);
   return series.flatMap(({ seriesId, analysis }) => {
     const line = levelWords(plan, seriesId);
-    return (analysis?.pairs ?? []).map(({ first, second, difference, interval95, p }) => {
+    const shares = (analysis?.sharePairs ?? []).map(
+      ({ first, second, difference, low, high, p }): PairRow => {
+        const turned = difference < 0;
+        const [more, less] = turned ? [first, second] : [second, first];
+        const [from, to] = turned ? [-high, -low] : [low, high];
+        const points = (share: number): string =>
+          `${share > 0 ? '+' : ''}${Math.round(100 * share)} points`;
+        return {
+          name: `${line ? `${line}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
+          difference: points(Math.abs(difference)),
+          interval: `${points(from)} to ${points(to)}`,
+          chance: chanceText(p),
+        };
+      },
+    );
+    const means = (analysis?.pairs ?? []).map(({ first, second, difference, interval95, p }) => {
       // The larger first, so that every difference says how much more.
       const [more, less] = difference < 0 ? [first, second] : [second, first];
       const size = Math.abs(difference);
@@ -162,11 +184,14 @@ export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
         name: `${line ? `${line}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
         difference: signed(unit(size), measure.unit),
         interval: `${signed(unit(size - interval95), '')} to ${signed(unit(size + interval95), measure.unit)}`,
-        chance: p < 0.001 ? 'under 1 in 1000' : formatNumber(p, 2),
+        chance: chanceText(p),
       };
     });
+    return [...shares, ...means];
   });
 }
+
+const chanceText = (p: number): string => (p < 0.001 ? 'under 1 in 1000' : formatNumber(p, 2));
 
 /** A difference with its sign, in the axis' unit. */
 const signed = (value: number, unit: string): string =>

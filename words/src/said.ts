@@ -1,6 +1,7 @@
 import {
   formatNumber,
   whatNext,
+  type foresightOf,
   type Analysis,
   type Anova,
   type CurveId,
@@ -87,12 +88,14 @@ const DIFFERS = 0.1;
 /**
  * What can be said of one line of readings, no stronger than they allow.
  * @param phrase what is changed: “the number of turns”.
+ * @param minutes what a trial more takes at some places; where it is not said all take alike.
  */
 export function saidOf(
   analysis: Analysis,
   factor: Factor,
   measure: Measure,
   phrase: string,
+  minutes?: MinutesAt,
 ): Said[] {
   const words = factorWords(factor, measure);
   if (measure.data === 'yes-no') return yesOrNo(analysis, words, phrase);
@@ -104,7 +107,7 @@ export function saidOf(
     ...drift(analysis, words, measure),
     ...weighing(analysis),
     ...repeats(analysis),
-    ...next(analysis, factor, words, measure),
+    ...next(analysis, factor, words, measure, minutes),
   ];
 }
 
@@ -319,12 +322,16 @@ function repeats({ repeats: times, levels, line }: Analysis): Said[] {
   ];
 }
 
+/** What a trial more takes at places of the axis, minutes; asked for all of them at once. */
+export type MinutesAt = (places: readonly number[]) => ReadonlyMap<number, number>;
+
 /** Levels, and half way between them, where something lies between. */
 function placesFor({ levels }: Analysis, { axis }: Factor): number[] {
   const xs = levels.map(({ x }) => x).sort((p, q) => p - q);
   const whole = axis.kind === 'number' && axis.whole;
   const between = xs.slice(1).map((x, i) => (x + xs[i]!) / 2);
-  return [...xs, ...between.map((x) => (whole ? Math.round(x) : Number(x.toPrecision(3))))];
+  const places = between.map((x) => (whole ? Math.round(x) : Number(x.toPrecision(3))));
+  return [...new Set([...xs, ...places])];
 }
 
 function next(
@@ -332,10 +339,15 @@ function next(
   factor: Factor,
   { term, unit }: FactorWords,
   measure: Measure,
+  minutes?: MinutesAt,
 ): Said[] {
-  const found = whatNext(analysis, placesFor(analysis, factor));
+  const places = placesFor(analysis, factor);
+  const known = minutes?.(places);
+  const found = whatNext(analysis, places, known && ((x) => known.get(x) ?? Infinity));
   if (!found) return [];
-  const at = `One trial more tells most at ${formatNumber(found.x)} ${term}`;
+  const at = known
+    ? `For its time (about ${formatNumber(found.minutes, 2)} min) one trial more tells most at ${formatNumber(found.x)} ${term}`
+    : `One trial more tells most at ${formatNumber(found.x)} ${term}`;
   if (found.tells === 'slope') {
     if (found.narrowing < 0.005) return [];
     return [
@@ -350,6 +362,21 @@ function next(
   return [
     { state: 'rest', text: `${at}: there ${first} and ${second} differ by ${apart} ${unit}.` },
   ];
+}
+
+/** Whether the groups foresaw more once they had tried something; null where that cannot be said. */
+export function foresightText(found: ReturnType<typeof foresightOf>): string | null {
+  if (!found) return null;
+  const { before, after, p } = found;
+  const of = (guesses: number): string =>
+    guesses === 1 ? 'one prediction' : `${guesses} predictions`;
+  const better =
+    p >= 0.05
+      ? 'So few predictions cannot tell whether that is more than chance.'
+      : after.off < before.off
+        ? 'They learnt from what they saw.'
+        : 'What they saw first misled them.';
+  return `Before its first trial a group was off by ${percentText(before.off)} of what was then read (${of(before.guesses)}); after it had tried something, by ${percentText(after.off)} (${of(after.guesses)}). ${better}`;
 }
 
 /** Whose predictions were nearer, where both said something; null where they did not. */

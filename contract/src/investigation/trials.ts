@@ -82,6 +82,13 @@ export function toFindings(
   const inForce = predictions.filter(
     (p) => predictionFor(predictions, p.groupId, p.levelId, p.seriesId ?? null)?.id === p.id,
   );
+  const made = new Map<string, number[]>();
+  for (const { current, history } of trials) {
+    const when = Date.parse(history[0]!.recordedAt);
+    const own = made.get(current.groupId);
+    if (own) own.push(when);
+    else made.set(current.groupId, [when]);
+  }
   return {
     trials: trials.map(({ id, current }) => ({
       id,
@@ -91,7 +98,13 @@ export function toFindings(
       outcome: current.outcome,
       model: current.model,
     })),
-    guesses: inForce.map(({ levelId, seriesId, value }) => ({ levelId, seriesId, value })),
+    guesses: inForce.map(({ groupId, levelId, seriesId, value, recordedAt }) => ({
+      levelId,
+      seriesId,
+      value,
+      // Both by the clock of the tablet that the group holds.
+      seen: (made.get(groupId) ?? []).filter((when) => when < Date.parse(recordedAt)).length,
+    })),
   };
 }
 

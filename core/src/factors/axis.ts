@@ -90,6 +90,16 @@ export function parseLevel(axis: Axis, text: string): LevelValue {
   }
 }
 
+/** The level at a place of an axis, in the axis' unit; null where none can be. */
+export function levelAt(axis: Axis, x: number): LevelValue | null {
+  try {
+    return parseLevel(axis, axis.kind === 'quantity' ? `${x} ${axis.unit}` : String(x));
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
 /** A level of a kind that bears a name of its own. */
 export const namedKind = (kind: string, own: string): string => `${kind}${NAMED}${own}`;
 

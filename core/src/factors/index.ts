@@ -115,6 +115,7 @@ export {
   levelName,
   levelText,
   namedKind,
+  levelAt,
   parseLevel,
   type Axis,
   type LevelValue,

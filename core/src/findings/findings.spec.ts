@@ -4,6 +4,7 @@ import { casesOf, type LessonPlan } from '../lesson/index.js';
 import type { Outcome } from '../measures/index.js';
 import {
   findingsOf,
+  foresightOf,
   predictionScores,
   type FindingGuess,
   type FindingTrial,
@@ -191,6 +192,7 @@ describe('findings', () => {
   it('score the groups’ predictions and Nab’s by the same number', () => {
     const then = { value: 4, low: null, high: null };
     const guess = (level: number, value: number): FindingGuess => ({
+      seen: 0,
       levelId: `level-${level}`,
       seriesId: null,
       value,
@@ -206,6 +208,7 @@ describe('findings', () => {
 
   it('give the mean of the guesses and leave out those in words', () => {
     const guess = (value: number | null): FindingGuess => ({
+      seen: 0,
       levelId: 'level-10',
       seriesId: null,
       value,
@@ -283,5 +286,43 @@ describe('findings of other kinds of data', () => {
     const { series, levels } = findingsOf(kinds, casesOf(kinds), trials, [], { traySize: 30 });
     expect(series[0]!.analysis!.line).toBeNull();
     expect(levels.map(({ summary }) => summary!.mean)).toEqual([3.5, 5.5]);
+  });
+});
+
+describe('what groups foresee', () => {
+  const levels = found([trial(10, 4), trial(20, 8), trial(40, 20)]).levels;
+  const guess = (level: number, value: number | null, seen: number): FindingGuess => ({
+    levelId: `level-${level}`,
+    seriesId: null,
+    value,
+    seen,
+  });
+
+  it('is scored before the first trial and after it, as a share of what was read', () => {
+    const scores = foresightOf(levels, [
+      guess(10, 8, 0),
+      guess(20, 4, 0),
+      guess(20, 10, 1),
+      guess(40, 18, 2),
+      guess(40, null, 3),
+    ])!;
+    expect(scores.before).toEqual({ guesses: 2, off: (1 + 0.5) / 2 });
+    expect(scores.after.guesses).toBe(2);
+    expect(scores.after.off).toBeCloseTo((0.25 + 0.1) / 2, 12);
+    expect(scores.p).toBeGreaterThan(0.05);
+  });
+
+  it('is told from chance where the predictions are many', () => {
+    const many = Array.from({ length: 12 }, (_, i) => [
+      guess(10, 8 + (i % 3), 0),
+      guess(20, 8 + (i % 3), 1),
+    ]).flat();
+    expect(foresightOf(levels, many)!.p).toBeLessThan(0.001);
+  });
+
+  it('is nothing where all were made before, or where nothing was read', () => {
+    expect(foresightOf(levels, [guess(10, 8, 0)])).toBeNull();
+    const none = found([trial(10, 0)]).levels;
+    expect(foresightOf(none, [guess(10, 1, 0), guess(10, 2, 1)])).toBeNull();
   });
 });

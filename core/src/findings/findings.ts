@@ -18,6 +18,7 @@ import {
   type Outcome,
   type Verdict,
 } from '../measures/index.js';
+import { once } from '../once.js';
 import {
   analyse,
   analyseYesNo,
@@ -52,6 +53,8 @@ export interface FindingTrial {
 export interface FindingGuess {
   readonly levelId: string;
   readonly seriesId: string | null;
+  /** How many trials of any level that group had made by then. */
+  readonly seen: number;
   readonly value: number | null;
 }
 
@@ -244,11 +247,6 @@ function lineOf(
     readings,
     odd: odd.map((i) => own[i]!.trialId),
   };
-}
-
-function once<T>(make: () => T): () => T {
-  let made: { readonly value: T } | null = null;
-  return () => (made ??= { value: make() }).value;
 }
 
 function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {

@@ -10,4 +10,5 @@ export {
   type SeriesFinding,
 } from './findings.js';
 export { readingsReport } from './report.js';
-export { predictionScores, type PredictionScores } from './scores.js';
+export { foresightOf, predictionScores, type Foresight, type PredictionScores } from './scores.js';
+export { trialMinutes } from './trial-minutes.js';

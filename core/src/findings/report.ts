@@ -73,6 +73,13 @@ export function readingsReport(
         p: pair.p,
         ci95_half: pair.interval95,
       })),
+      fisher: analysis.sharePairs.map(({ first, second, difference, low, high, p }) => ({
+        first: levels[first],
+        second: levels[second],
+        difference,
+        ci95: [low, high],
+        p,
+      })),
     },
     drift: drift && {
       per_trial: drift.perTrial,

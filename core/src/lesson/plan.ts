@@ -1,3 +1,4 @@
+import { once } from '../once.js';
 import type { Caution, WoundCoil } from '../coil/index.js';
 import { CoreError } from '../errors.js';
 import {
@@ -90,16 +91,24 @@ export function casesOf(plan: LessonPlan): Case[] {
     if (!trialled.ok) return { ...named, ...NOTHING, fault: trialled.fault };
     const measure = measureOf(plan.measure);
     const { heldAgainst } = measure;
-    const alone = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
-    const forecast = heldAgainst && alone && withLearnt(heldAgainst, alone, plan.learnt);
+    // Not before somebody asks: a load's takes fifty times as long as all the rest.
+    const foretold = once(() => {
+      const alone = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
+      const forecast = heldAgainst && alone && withLearnt(heldAgainst, alone, plan.learnt);
+      return { forecast, band: forecast && heldAgainst ? bandOf(heldAgainst, forecast) : null };
+    });
     const cautions = trialled.value.cautions().filter(concerning(measure));
     return {
       ...named,
       subject: subject.value,
       trialled: trialled.value,
       fault: null,
-      forecast,
-      band: forecast && heldAgainst ? bandOf(heldAgainst, forecast) : null,
+      get forecast() {
+        return foretold().forecast;
+      },
+      get band() {
+        return foretold().band;
+      },
       stops: cautions.filter(({ severity }) => severity === 'stop'),
       cautions: cautions.filter(({ severity }) => severity === 'caution'),
     };

@@ -12,6 +12,7 @@ export { tasksOf, type PlacedTask } from './tasks.js';
 export {
   BLOCK_KINDS,
   timetableOf,
+  trialTime,
   type Block,
   type BlockKind,
   type Timetable,

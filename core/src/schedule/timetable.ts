@@ -1,4 +1,4 @@
-import type { Lesson } from './lesson.js';
+import type { Lesson, StepMinutes, Task } from './lesson.js';
 import { balancedOrders } from './order.js';
 import { cooled, restBefore } from './warmth.js';
 
@@ -237,8 +237,22 @@ const firstOf = ({ tasks }: Lesson, coil: string): number =>
 const sum = (numbers: readonly number[]): number => numbers.reduce((p, q) => p + q, 0);
 
 function windingTime({ tasks, minutes }: Lesson, coil: string): number {
-  const { turns } = tasks.find((task) => task.coil === coil)!;
-  return minutes.coil + (minutes.tenTurns * turns) / 10;
+  return windingMinutes(
+    tasks.find((task) => task.coil === coil)!,
+    minutes,
+  );
+}
+
+const windingMinutes = ({ turns }: Task, minutes: StepMinutes): number =>
+  minutes.coil + (minutes.tenTurns * turns) / 10;
+
+/**
+ * What one trial takes by itself, minutes: to wind its coil where it is not wound, to connect it, to
+ * try it, and to let it cool until it may be tried again.
+ */
+export function trialTime(task: Task, minutes: StepMinutes, wound: boolean): number {
+  const rest = restBefore(task.heats, task) / 60;
+  return (wound ? 0 : windingMinutes(task, minutes)) + minutes.connect + minutes.trial + rest;
 }
 
 function spentIn(blocks: readonly Block[], groups: number): Record<BlockKind, number> {

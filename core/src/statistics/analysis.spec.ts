@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { normalFrom, seededRandom } from '../numerics/index.js';
+import { leastSquares, normalFrom, seededRandom, studentTQuantile } from '../numerics/index.js';
 import { analyse, standingOut, type OrderedReading } from './index.js';
 
 interface Made {
@@ -81,6 +81,38 @@ describe('what is said of readings', () => {
     expect(lineWithGroups!.standardErrors[0]!).toBeGreaterThan(line!.standardErrors[0]!);
     expect(lineWithGroups!.standardErrors[1]!).toBeLessThan(line!.standardErrors[1]!);
     expect(meansWithGroups!.coefficients).toHaveLength(4);
+  });
+
+  it('find the drift that least squares over every single reading find', () => {
+    const random = seededRandom(31);
+    const made = [0, 1, 2].flatMap((level) =>
+      [0, 1, 2, 3].flatMap((group) =>
+        Array.from({ length: 5 }, (_, i) => ({
+          x: 10 * 2 ** level,
+          y: 5 + 3 * level + group - 0.2 * (3 * i + level) + normalFrom(random),
+          level,
+          group,
+          order: 3 * i + level,
+        })),
+      ),
+    );
+    const n = made.length;
+    const p = 7;
+    const fit = leastSquares(
+      made.flatMap(({ level, group, order }) => [
+        ...[0, 1, 2].map((k) => Number(k === level)),
+        ...[1, 2, 3].map((k) => Number(k === group)),
+        order,
+      ]),
+      made.map(({ y }) => y),
+      p,
+    )!;
+    // Scatter that does not grow with the reading, so that every reading weighs alike.
+    const { drift, scatter } = analyse(made, true);
+    expect(scatter).toBe('even');
+    expect(drift!.perTrial).toBeCloseTo(fit.coefficients[6]!, 10);
+    const error = Math.sqrt((fit.residualSumOfSquares / (n - p)) * fit.unscaledCovariance[48]!);
+    expect(drift!.interval95).toBeCloseTo(studentTQuantile(0.975, n - p) * error, 9);
   });
 
   it('finds what grows from trial to trial, beside levels and groups', () => {

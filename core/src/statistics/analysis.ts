@@ -11,6 +11,7 @@ import {
 import { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
 import { fitWithGroups, type GroupEffect } from './group-effect.js';
 import { isExact, type Reading } from './reading.js';
+import { fisherExact, shareDifference, type SharePair } from './shares.js';
 import { summarise, type Summary } from './summary.js';
 import { unusual } from './unusual.js';
 import { fitShare, fitYesNo, shareInterval, type YesNo } from './yes-no.js';
@@ -66,6 +67,8 @@ export interface Analysis {
   readonly trend: RankTest | null;
   readonly ranks: RankTest | null;
   readonly pairs: readonly Pair[];
+  /** The same of yes and no. */
+  readonly sharePairs: readonly SharePair[];
   /** The straight line, and the level means, with a level of its own for every group. */
   readonly lineWithGroups: GroupEffect | null;
   readonly meansWithGroups: GroupEffect | null;
@@ -77,7 +80,7 @@ export interface Analysis {
 }
 
 /** Curves this near to the best cannot be told from it. Burnham & Anderson, 2nd ed., §2.6. */
-const ALIKE = 2;
+export const ALIKE = 2;
 /** From so many levels on every pair is too much to read, and too many chances to be fooled. */
 const MOST_PAIRED = 8;
 
@@ -108,6 +111,7 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
     trend: graded ? trendTest(values) : null,
     ranks: kruskalWallis(values),
     pairs: numbers.length <= MOST_PAIRED ? pairsOf(numbers, values) : [],
+    sharePairs: [],
     ...withGroups(readings, numbers, graded),
     drift: driftOf(readings, scales, numbers),
     repeats: repeatsFor(levels),
@@ -144,6 +148,7 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     trend: graded ? trendTest(values) : null,
     ranks: kruskalWallis(values),
     pairs: [],
+    sharePairs: levels.length <= MOST_PAIRED ? sharePairsOf(levels) : [],
     lineWithGroups: null,
     meansWithGroups: null,
     drift: null,
@@ -206,6 +211,21 @@ function pairsOf(numbers: readonly number[], values: readonly (readonly number[]
   );
 }
 
+function sharePairsOf(levels: readonly LevelAnalysis[]): SharePair[] {
+  const shares = levels.map(({ level, summary: { mean, n } }) => ({
+    level,
+    share: { yes: Math.round(mean * n), n },
+  }));
+  return shares.flatMap(({ level: first, share: p }, i) =>
+    shares.slice(i + 1).map(({ level: second, share: q }): SharePair => ({
+      first,
+      second,
+      ...shareDifference(p, q),
+      p: fisherExact(p, q),
+    })),
+  );
+}
+
 function withGroups(
   readings: readonly Reading[],
   numbers: readonly number[],
@@ -239,28 +259,61 @@ function driftOf(
   const n = kept.length;
   if (n <= p + 1) return null;
   const middle = kept.reduce((sum, { order }) => sum + order, 0) / n;
-  const columns = kept.flatMap(({ level, group, order, scale }) =>
-    [
-      ...numbers.map((number) => Number(number === level)),
-      // The first group's level is in those of the factor.
-      ...groups.slice(1).map((other) => Number(other === group)),
-      order - middle,
-    ].map((value) => value / scale),
-  );
-  const fit = leastSquares(
-    columns,
-    kept.map(({ y, scale }) => y / scale),
-    p,
-  );
-  if (!fit || !(fit.residualSumOfSquares > 0)) return null;
+  const [columns, z]: [number[], number[]] = [[], []];
+  let within = 0;
+  // The readings of a level and group turned about their mean: it makes one row, and what lies about
+  // it another, whose only column is the order. Least squares do not see the difference.
+  for (const { first, count, order, y, xx, xy, yy } of cellsOfOrder(kept)) {
+    const weight = Math.sqrt(count) / first.scale;
+    columns.push(
+      ...[
+        ...numbers.map((number) => Number(number === first.level)),
+        // The first group's level is in those of the factor.
+        ...groups.slice(1).map((other) => Number(other === first.group)),
+        order - middle,
+      ].map((value) => value * weight),
+    );
+    z.push(y * weight);
+    within += yy / first.scale ** 2;
+    if (!(xx > 0)) continue;
+    columns.push(...new Array<number>(p - 1).fill(0), Math.sqrt(xx) / first.scale);
+    z.push(xy / Math.sqrt(xx) / first.scale);
+    within -= xy ** 2 / xx / first.scale ** 2;
+  }
+  const fit = leastSquares(columns, z, p);
+  const left = fit ? fit.residualSumOfSquares + Math.max(0, within) : 0;
+  if (!fit || !(left > 0)) return null;
   const perTrial = fit.coefficients[p - 1]!;
-  const variance =
-    (fit.residualSumOfSquares / (n - p)) * fit.unscaledCovariance[(p - 1) * p + p - 1]!;
+  const variance = (left / (n - p)) * fit.unscaledCovariance[(p - 1) * p + p - 1]!;
   return {
     perTrial,
     interval95: studentTQuantile(0.975, n - p) * Math.sqrt(variance),
     p: 1 - fCdf(perTrial ** 2 / variance, 1, n - p),
   };
+}
+
+/** Readings of one level, group and scale: how many, their means, and their products about them. */
+function cellsOfOrder(readings: readonly (OrderedReading & { readonly scale: number })[]) {
+  const cells = new Map<string, (OrderedReading & { readonly scale: number })[]>();
+  for (const one of readings) {
+    const key = `${one.level} ${one.group} ${one.scale}`;
+    const cell = cells.get(key);
+    if (cell) cell.push(one);
+    else cells.set(key, [one]);
+  }
+  return [...cells.values()].map((cell) => {
+    const count = cell.length;
+    const order = cell.reduce((sum, one) => sum + one.order, 0) / count;
+    const y = cell.reduce((sum, one) => sum + one.y, 0) / count;
+    let [xx, xy, yy] = [0, 0, 0];
+    for (const one of cell) {
+      const [dx, dy] = [one.order - order, one.y - y];
+      xx += dx * dx;
+      xy += dx * dy;
+      yy += dy * dy;
+    }
+    return { first: cell[0]!, count, order, y, xx, xy, yy };
+  });
 }
 
 /**

@@ -115,11 +115,13 @@ export function fitCurve(
   const degreesOfFreedom = n - p;
   // As without hidden readings: what p coefficients have taken from the scatter is given back.
   const spread = isHidden ? sigma * Math.sqrt(n / degreesOfFreedom) : sigma;
-  const logLikelihood = readings.reduce((sum, reading, i) => {
-    // Readings that all lie on the curve would be infinitely likely.
-    const own = Math.max(isHidden ? sigma : sigma * Math.sqrt(degreesOfFreedom / n), 1e-12);
-    return sum + logLikelihoodOf(reading, shape.at(place(reading), coefficients), own * scales[i]!);
-  }, 0);
+  // Readings that all lie on the curve would be infinitely likely.
+  const own = Math.max(isHidden ? sigma : sigma * Math.sqrt(degreesOfFreedom / n), 1e-12);
+  const logLikelihood = best.kinds.reduce(
+    (sum, { reading, scale, times }) =>
+      sum + times * logLikelihoodOf(reading, shape.at(place(reading), coefficients), own * scale),
+    0,
+  );
   const k = p + 1;
   const t = studentTQuantile(0.975, degreesOfFreedom);
   const variances = coefficients.map((_, j) => covariance[j * p + j]!);
@@ -199,6 +201,8 @@ interface Maximum {
   readonly sigma: number;
   readonly covariance: Float64Array;
   readonly isHidden: boolean;
+  /** The readings, those taken together whose likelihood is costly. */
+  readonly kinds: readonly Alike[];
 }
 
 function maximise(
@@ -247,27 +251,32 @@ function maximise(
   let sigma = Math.sqrt(first.residualSumOfSquares / (n - p));
   if (readings.every(isExact)) {
     const covariance = Float64Array.from(first.unscaledCovariance, (v) => v * sigma ** 2);
-    return { coefficients, sigma, covariance, isHidden: false };
+    const kinds = readings.map((reading, i) => ({ reading, scale: scales[i]!, times: 1 }));
+    return { coefficients, sigma, covariance, isHidden: false, kinds };
   }
   sigma = Math.max(sigma, 1e-6 * Math.abs(extent.meanY) + 1e-12);
+  const { kinds, kindOf } = alikeOf(readings, scales);
   for (let step = 0; step < MOST_STEPS; step++) {
-    const expected = readings.map((reading, i) =>
-      expectedOf(reading, shape.at(places[i]!, coefficients), sigma * scales[i]!),
+    const expected = kinds.map(({ reading, scale }) =>
+      expectedOf(reading, shape.at(place(reading), coefficients), sigma * scale),
     );
     const fit = through(
-      expected.map(({ mean }) => mean),
+      kindOf.map((k) => expected[k]!.mean),
       coefficients,
     );
     if (!fit) return null;
-    const hidden = expected.reduce((sum, { variance }, i) => sum + variance / scales[i]! ** 2, 0);
+    const hidden = expected.reduce(
+      (sum, { variance }, k) => sum + (kinds[k]!.times * variance) / kinds[k]!.scale ** 2,
+      0,
+    );
     const next = Math.sqrt((fit.residualSumOfSquares + hidden) / n);
     const moved = Math.abs(next - sigma) / sigma;
     [coefficients, sigma] = [[...fit.coefficients], next];
     if (!(sigma > 0)) return null;
     if (moved < 1e-10) break;
   }
-  const covariance = covarianceOf(shape, readings, scales, places, coefficients, sigma);
-  return covariance && { coefficients, sigma, covariance, isHidden: true };
+  const covariance = covarianceOf(shape, kinds, place, coefficients, sigma);
+  return covariance && { coefficients, sigma, covariance, isHidden: true, kinds };
 }
 
 /**
@@ -307,20 +316,49 @@ function cellsOf(places: readonly number[], scales: readonly number[]) {
   };
 }
 
+/** Readings of which nothing but their number is different. */
+interface Alike {
+  readonly reading: Reading;
+  readonly scale: number;
+  readonly times: number;
+}
+
+/** Readings by kind, and the kind of each: what is reckoned of one is reckoned of all that are alike. */
+function alikeOf(
+  readings: readonly Reading[],
+  scales: readonly number[],
+): { readonly kinds: readonly Alike[]; readonly kindOf: readonly number[] } {
+  const known = new Map<string, number>();
+  const kinds: { reading: Reading; scale: number; times: number }[] = [];
+  const kindOf = readings.map((reading, i) => {
+    const { x, y, level, between, atLeast } = reading;
+    const key = `${x} ${y} ${level} ${between?.[0]} ${between?.[1]} ${atLeast} ${scales[i]}`;
+    let kind = known.get(key);
+    if (kind === undefined) {
+      kind = kinds.length;
+      known.set(key, kind);
+      kinds.push({ reading, scale: scales[i]!, times: 0 });
+    }
+    kinds[kind]!.times++;
+    return kind;
+  });
+  return { kinds, kindOf };
+}
+
 /** Inverse of the observed information about the coefficients and the logarithm of the scatter. */
 function covarianceOf(
   shape: Curve,
-  readings: readonly Reading[],
-  scales: readonly number[],
-  places: readonly number[],
+  kinds: readonly Alike[],
+  place: (reading: Reading) => number,
   coefficients: readonly number[],
   sigma: number,
 ): Float64Array | null {
-  const [n, p] = [readings.length, coefficients.length];
+  const p = coefficients.length;
+  const n = kinds.reduce((sum, { times }) => sum + times, 0);
   const lost = (at: readonly number[]): number =>
-    -readings.reduce((sum, reading, i) => {
-      const own = Math.exp(at[p]!) * scales[i]!;
-      return sum + logLikelihoodOf(reading, shape.at(places[i]!, at.slice(0, p)), own);
+    -kinds.reduce((sum, { reading, scale, times }) => {
+      const own = Math.exp(at[p]!) * scale;
+      return sum + times * logLikelihoodOf(reading, shape.at(place(reading), at.slice(0, p)), own);
     }, 0);
   const here = [...coefficients, Math.log(sigma)];
   const steps = here.map((value, j) => (j < p ? 1e-4 * (Math.abs(value) + sigma) : 1e-4));

@@ -46,6 +46,18 @@ describe('what to try next', () => {
     expect(next.x).toBe(places[apart.indexOf(Math.max(...apart))]);
   });
 
+  it('is what tells most for its minutes', () => {
+    const made = readings((x) => 2 + 0.3 * x, 0.3, 2);
+    const analysis = analyse(made, true);
+    // Farther out tells more, but not for six times the time.
+    const costly = whatNext(analysis, [40, 80], (x) => (x === 80 ? 60 : 2))!;
+    expect(costly).toMatchObject({ x: 40, minutes: 2 });
+    expect(whatNext(analysis, [40, 80], () => 2)!.x).toBe(80);
+    // What cannot be tried is none, however much it would tell.
+    expect(whatNext(analysis, [40, 80], (x) => (x === 80 ? Infinity : 2))!.x).toBe(40);
+    expect(whatNext(analysis, [80], () => Infinity)).toBeNull();
+  });
+
   it('is nothing for kinds, or without a place', () => {
     const kinds = readings((x) => x, 1).map((one) => ({ ...one, x: NaN }));
     expect(whatNext(analyse(kinds, false), [1])).toBeNull();

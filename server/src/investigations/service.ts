@@ -56,7 +56,7 @@ export function investigationService(sequelize: Sequelize) {
       actor,
       rehearsalOf = null,
     }: NewInvestigation): Promise<Investigation> =>
-      sequelize.transaction(async (transaction) => {
+      whole(sequelize, async (transaction) => {
         const existing = await findInvestigation(id, transaction);
         if (existing) return existing;
         requireOfExperiment(plan, design);
@@ -83,17 +83,28 @@ export function investigationService(sequelize: Sequelize) {
         return withChanges(rows, { plan: { ...head.plan }, design: { ...head.design.design } });
       }),
 
-    async update(id: string, update: PlanUpdate): Promise<Investigation> {
-      try {
-        return await sequelize.transaction((transaction) => changePlan(id, update, transaction));
-      } catch (error) {
-        if (!(error instanceof ForeignKeyConstraintError)) throw error;
-        throw new ProblemError('LEVEL_IN_USE', {
-          detail: 'Trials hang on it. Keep it, or withdraw its trials and leave it unused.',
-        });
-      }
-    },
+    update: (id: string, update: PlanUpdate): Promise<Investigation> =>
+      whole(sequelize, (transaction) => changePlan(id, update, transaction)),
   };
+}
+
+/**
+ * Work that is done whole or not at all.
+ * @throws ProblemError LEVEL_IN_USE where the plan leaves out a level, or its class a group, on which
+ * readings hang, in whatever investigation.
+ */
+async function whole<T>(
+  sequelize: Sequelize,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
+  try {
+    return await sequelize.transaction(work);
+  } catch (error) {
+    if (!(error instanceof ForeignKeyConstraintError)) throw error;
+    throw new ProblemError('LEVEL_IN_USE', {
+      detail: 'Trials hang on it. Keep it, or withdraw its trials and leave it unused.',
+    });
+  }
 }
 
 async function find(id: string, transaction: Transaction): Promise<Investigation> {

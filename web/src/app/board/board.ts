@@ -4,7 +4,7 @@ import { cameOf, spokenCode } from '@nab/contract';
 import { howMany, voteText } from '@nab/words';
 import { markerColour, markerPath, TrialChart } from '../charts';
 import { AddressCode } from '../codes';
-import { trialChartData } from '../findings/chart-data';
+import { bandsOf, casesBetween, pointsOf, trialChartData } from '../findings/chart-data';
 import { InvestigationStore } from '../investigation';
 import { LessonService } from '../lesson';
 import { benches, readText } from '../room';
@@ -42,15 +42,21 @@ export class BoardPage {
   protected readonly drawn = computed(
     () => !['words', 'objects'].includes(this.store.measure().data),
   );
-  protected readonly chart = computed(() =>
-    trialChartData(
-      this.plan(),
-      this.store.lesson(),
-      this.store.cases(),
-      this.store.findings(),
-      this.store.trials(),
-    ),
+  private readonly before = computed(() =>
+    bandsOf(this.plan(), this.store.cases(), casesBetween(this.store.lesson())),
   );
+  protected readonly chart = computed(() => {
+    const [plan, cases, findings] = [this.plan(), this.store.cases(), this.store.findings()];
+    const points = pointsOf(plan, cases, findings, this.store.trials());
+    return trialChartData({
+      plan,
+      cases,
+      findings,
+      points,
+      before: this.before(),
+      learnt: new Map(),
+    });
+  });
 
   private readonly inOrder = benches(this.plan, this.room, this.store.trials, this.store.cases);
   /** In the order of the plan, so that a group finds itself; by what they read only when that is wanted. */

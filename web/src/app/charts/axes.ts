@@ -64,10 +64,14 @@ export function levelAxes(
     },
   };
 
+  function isSeen(value: number): boolean {
+    return across.at(value) >= margin.left - 1 && across.at(value) <= width - margin.right + 1;
+  }
+
   function graded(): Mark[] {
     // Every level is named: between them the axis is not even.
     if (log && axis.kind === 'graded') {
-      const values = [...new Set(axis.values.filter((value) => value > 0))];
+      const values = [...new Set(axis.values.filter((value) => value > 0 && isSeen(value)))];
       return values.map((value) => ({ at: across.at(value), text: [formatNumber(value, 4)] }));
     }
     const ends = [margin.left, width - margin.right];

@@ -1,4 +1,4 @@
-export { asPng, asSvg } from './as-picture';
+export { asPng, asSvg, fontFaces } from './as-picture';
 export { numberedAxis } from './axes';
 export { Chart } from './chart';
 export { ChartHandle, type ChartPlace } from './chart-handle';
@@ -8,13 +8,9 @@ export type { AcrossAxis, ChartBox } from './places';
 export { FrontChart } from './front-chart';
 export { LevelStrip, type LevelMove, type StripData } from './level-strip';
 export { LoadChart } from './load-chart';
-export { markerColour, markerPath } from './markers';
+export { markerColour, markerPath, markersPath } from './markers';
 export { Sparkline } from './sparkline';
-export {
-  TrialChart,
-  type ChartCurve,
-  type ChartEnd,
-  type TrialChartData,
-  type TrialPlaces,
-} from './trial-chart';
+export { spotsOf, type Spot } from './spots';
+export { TrialChart, type TrialPlaces } from './trial-chart';
+export type { ChartCurve, ChartEnd, ChartPoint, TrialChartData } from './trial-data';
 export { Timeline, type EdgeShift, type TimelineData } from './timeline';

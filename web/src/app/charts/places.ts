@@ -1,4 +1,4 @@
-import { scaleLinear, scaleLog, scalePoint } from 'd3';
+import { scaleLinear, scaleLog, scalePoint, zoomIdentity, type ZoomTransform } from 'd3';
 
 /** A drawing's size and the room around its plot, in its own units. */
 export interface ChartBox {
@@ -43,8 +43,14 @@ const ROOM = 44;
 /**
  * Places across for an axis: graded values as they are, names evenly spaced by their index.
  * @param room beside the outermost values, for what stands there.
+ * @param zoom how closely it is looked at; names stay where they are.
  */
-export function placesAcross(axis: AcrossAxis, { width, margin }: ChartBox, room = ROOM): Across {
+export function placesAcross(
+  axis: AcrossAxis,
+  { width, margin }: ChartBox,
+  room = ROOM,
+  zoom: ZoomTransform = zoomIdentity,
+): Across {
   const range: [number, number] = [margin.left, width - margin.right];
   if (axis.kind === 'kinds') {
     const scale = scalePoint(
@@ -62,7 +68,7 @@ export function placesAcross(axis: AcrossAxis, { width, margin }: ChartBox, room
   const [least, most] = [Math.min(...finite), Math.max(...finite)];
   const span = most - least || Math.abs(most) || 1;
   const padding = (span * room) / (range[1] - range[0] - 2 * room);
-  const scale = scaleLinear([least - padding, most + padding], range);
+  const scale = zoom.rescaleX(scaleLinear([least - padding, most + padding], range));
   const sorted = [...new Set(finite)].sort((p, q) => p - q);
   const gaps = sorted.slice(1).map((value, i) => scale(value) - scale(sorted[i]!));
   return {
@@ -79,19 +85,27 @@ export function wholeOnly(ticks: readonly number[], whole: boolean): number[] {
 }
 
 /** The scale upward, from nothing to a little over the most. */
-export function placesUp(most: number, { height, margin }: ChartBox): Linear {
-  return scaleLinear([0, most * 1.05 || 1], [height - margin.bottom, margin.top]);
+export function placesUp(
+  most: number,
+  { height, margin }: ChartBox,
+  zoom: ZoomTransform = zoomIdentity,
+): Linear {
+  return zoom.rescaleY(scaleLinear([0, most * 1.05 || 1], [height - margin.bottom, margin.top]));
 }
 
 /** Room beside the outermost values on an axis of logarithms, as a factor. */
 const LOG_ROOM = 1.25;
 
 /** Places across by the logarithm of graded values above zero; names stand as they do. */
-export function placesAcrossLog(axis: AcrossAxis, box: ChartBox): Across {
+export function placesAcrossLog(
+  axis: AcrossAxis,
+  box: ChartBox,
+  zoom: ZoomTransform = zoomIdentity,
+): Across {
   if (axis.kind === 'kinds') return placesAcross(axis, box);
   const above = axis.values.filter((value) => value > 0);
   const ends = [Math.min(...above) / LOG_ROOM, Math.max(...above) * LOG_ROOM];
-  const scale = scaleLog(ends, [box.margin.left, box.width - box.margin.right]);
+  const scale = zoom.rescaleX(scaleLog(ends, [box.margin.left, box.width - box.margin.right]));
   return {
     at: (value) => (value > 0 ? scale(value) : NaN),
     invert: scale.invert,
@@ -105,6 +119,9 @@ export function placesUpLog(
   least: number,
   most: number,
   { height, margin }: ChartBox,
+  zoom: ZoomTransform = zoomIdentity,
 ): ReturnType<typeof scaleLog<number, number>> {
-  return scaleLog([least / LOG_ROOM, most * LOG_ROOM], [height - margin.bottom, margin.top]);
+  return zoom.rescaleY(
+    scaleLog([least / LOG_ROOM, most * LOG_ROOM], [height - margin.bottom, margin.top]),
+  );
 }

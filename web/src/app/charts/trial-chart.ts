@@ -4,95 +4,40 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   type ElementRef,
   inject,
   input,
+  linkedSignal,
+  signal,
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { area, line, select } from 'd3';
+import { pointer, quadtree, select, zoom, zoomIdentity, type D3ZoomEvent } from 'd3';
 import { map } from 'rxjs';
+import { v4 as uuid } from 'uuid';
 import { levelAxes } from './axes';
 import { drawFrame, type Layer } from './draw-frame';
+import { aboveZero, drawBars, drawMeans, drawSeries, EndLabels } from './draw-trials';
 import {
   placesAcross,
   placesAcrossLog,
   placesUp,
   placesUpLog,
   type Across,
-  type AcrossAxis,
   type ChartBox,
   type UpScale,
 } from './places';
-import { lineDash, markerColour, markerPath } from './markers';
-
-/** One trial as a point, in the units of the axes. */
-export interface ChartPoint {
-  readonly x: number;
-  readonly y: number;
-  /** Ends of what is known of it, where it is an interval. */
-  readonly from: number | null;
-  readonly to: number | null;
-  /** Index of its group and of its line. */
-  readonly group: number;
-  readonly series: number;
-  /** At least so much: the tray was empty, or it never dropped. */
-  readonly censored: boolean;
-  /** Stands out among the readings of its level. */
-  readonly unusual: boolean;
-  /** What it is, for the reader of screens and for the pointer. */
-  readonly label: string;
-}
-
-export interface ChartMean {
-  readonly x: number;
-  readonly series: number;
-  readonly mean: number;
-  /** Half width of its bar; NaN with one trial. */
-  /** Ends of its bar, NaN where there is none. */
-  readonly low: number;
-  readonly high: number;
-}
-
-export interface ChartCurve {
-  readonly x: number;
-  readonly low: number;
-  readonly median: number;
-  readonly high: number;
-}
-
-/** A line of its own: the model's band, and what was laid through the readings, point by point. */
-export interface ChartSeries {
-  readonly name: string;
-  readonly curve: readonly ChartCurve[];
-  readonly fit: readonly ChartEnd[] | null;
-}
-export interface ChartEnd {
-  readonly x: number;
-  readonly y: number;
-}
-
-export interface TrialChartData {
-  readonly across: AcrossAxis;
-  readonly upLabel: string;
-  readonly points: readonly ChartPoint[];
-  readonly groups: readonly string[];
-  readonly means: readonly ChartMean[];
-  readonly series: readonly ChartSeries[];
-  /** The most that can be read, such as the tray; null without one. */
-  readonly ceiling: number | null;
-  /** What the fitted curves are called where they end. */
-  readonly fitName: string;
-  /** Both axes by their logarithms: what is not above zero has no place there. */
-  readonly log: boolean;
-  /** Bars from nothing to the means, of levels that stand in no order. */
-  readonly bars?: boolean;
-}
+import { PointCursor } from './point-cursor';
+import { besideGroups, drawSpots, spotPlace, spotsOf, spotText } from './spots';
+import type { TrialChartData } from './trial-data';
 
 /** Where things stand in the drawing, for what is laid over it. */
 export interface TrialPlaces {
   readonly across: Across;
   readonly up: UpScale;
+  /** What stands at the upper edge when all is seen. */
+  readonly most: number;
   /** Edges of the plot. */
   readonly top: number;
   readonly bottom: number;
@@ -106,12 +51,19 @@ const BOXES: Readonly<Record<'page' | 'board', ChartBox>> = {
   board: { width: 480, height: 350, margin: { top: 12, right: 112, bottom: 54, left: 56 } },
 };
 const NARROW = '(max-width: 640px)';
-/** Between neighbouring groups around one level. */
-const GROUP_STEP = 7;
+/** A pointer this near to a trial asks for it, in the drawing's own units. */
+const NEAR = 16;
+const CLOSEST = 40;
+/** What lies over the plot may reach so far beyond it. */
+const OVER = 12;
 
-/** Every trial, the means with their error bars, the model's band and the fitted lines. */
+/**
+ * Every trial, the means with their error bars, the model's band and the fitted lines. On a page it is
+ * looked at more closely with two fingers, with Ctrl and the wheel, or by keys on a trial.
+ */
 @Component({
   selector: 'nab-trial-chart',
+  imports: [PointCursor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -121,17 +73,66 @@ const GROUP_STEP = 7;
       display: block;
       width: 100%;
       height: auto;
+      touch-action: pan-x pan-y;
+    }
+    svg.close {
+      touch-action: none;
+      cursor: grab;
     }
   `,
   exportAs: 'nabTrialChart',
   template: `
     <svg
+      #svg
       [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
+      [class.close]="isClose()"
       role="group"
       [attr.aria-label]="'Chart of ' + data().upLabel + ' against ' + data().across.label"
+      (pointermove)="hover($event)"
+      (pointerdown)="hover($event)"
+      (pointerleave)="hovered.set(null)"
     >
-      <g #drawing></g>
-      <ng-content />
+      <defs>
+        <clipPath [attr.id]="clip">
+          <rect
+            [attr.x]="places().left"
+            [attr.y]="places().top"
+            [attr.width]="places().right - places().left"
+            [attr.height]="places().bottom - places().top"
+          />
+        </clipPath>
+        <clipPath [attr.id]="clip + '-over'">
+          <rect
+            [attr.x]="places().left - over"
+            [attr.y]="places().top - over"
+            [attr.width]="places().right - places().left + 2 * over"
+            [attr.height]="places().bottom - places().top + 2 * over"
+          />
+        </clipPath>
+      </defs>
+      <g #frame></g>
+      <g [attr.clip-path]="'url(#' + clip + ')'">
+        <g #lines></g>
+        <g #marks></g>
+        <g #means></g>
+      </g>
+      <g #names></g>
+      <g [attr.clip-path]="isClose() ? 'url(#' + clip + '-over)' : null"><ng-content /></g>
+      @if (on() === 'page') {
+        @if (shown(); as spot) {
+          <g
+            nabPointCursor
+            [at]="spot.at"
+            [index]="spot.index"
+            [count]="spots().length"
+            [text]="spot.text"
+            [hovered]="hovered() !== null"
+            [within]="box().width"
+            (choose)="choose($event)"
+            (closer)="closer($event)"
+          />
+        }
+      }
     </svg>
   `,
 })
@@ -145,262 +146,174 @@ export class TrialChart {
     { initialValue: this.window.isMatched(NARROW) },
   );
   protected readonly box = computed(() => BOXES[this.isNarrow() ? 'board' : this.on()]);
-  private readonly drawing = viewChild.required<ElementRef<SVGGElement>>('drawing');
+  protected readonly clip = `plot-${uuid()}`;
+  protected readonly over = OVER;
+  private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
+  private readonly frame = viewChild.required<ElementRef<SVGGElement>>('frame');
+  private readonly lines = viewChild.required<ElementRef<SVGGElement>>('lines');
+  private readonly marks = viewChild.required<ElementRef<SVGGElement>>('marks');
+  private readonly means = viewChild.required<ElementRef<SVGGElement>>('means');
+  private readonly names = viewChild.required<ElementRef<SVGGElement>>('names');
 
-  constructor() {
-    afterRenderEffect(() => this.draw());
-  }
+  /** How closely it is looked at, and where. */
+  private readonly transform = signal(zoomIdentity);
+  readonly isClose = computed(() => this.transform().k > 1);
+  private readonly zooming = zoom<SVGSVGElement, unknown>()
+    .scaleExtent([1, CLOSEST])
+    .filter((event: Event) => this.isMeant(event))
+    .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) =>
+      this.transform.set(transform),
+    );
 
+  private readonly points = computed(() => this.data().points);
+  /** Those that have a place on these axes. */
+  private readonly placed = computed(() =>
+    this.data().log ? this.points().filter(({ y }) => y > 0) : this.points(),
+  );
+  protected readonly spots = computed(() => spotsOf(this.placed()));
+  private readonly most = computed(() => {
+    const { series } = this.data();
+    const curves = series.flatMap(({ curve, learnt }) => [...curve, ...(learnt ?? [])]);
+    const lowest = curves.reduce((p, { low }) => (low > 0 ? Math.min(p, low) : p), Infinity);
+    return this.points().reduce(
+      ({ least, most }, { y, to }) => ({
+        least: y > 0 ? Math.min(least, y) : least,
+        most: Math.max(most, y, to ?? 0),
+      }),
+      { least: lowest, most: curves.reduce((p, { high }) => Math.max(p, high), 1e-12) },
+    );
+  });
+
+  /** What the scales hang on; the same object as long as it says the same. */
+  private readonly scales = computed(
+    () => {
+      const { across, upLabel, log, groups, series } = this.data();
+      return { across, upLabel, log, groups: groups.length, series: series.length, ...this.most() };
+    },
+    { equal: (p, q) => JSON.stringify(p) === JSON.stringify(q) },
+  );
   /** Where things stand: what lies over the chart asks for it. */
   readonly places = computed((): TrialPlaces => {
-    const [data, box] = [this.data(), this.box()];
-    const curves = data.series.flatMap(({ curve }) => curve);
-    const tops = [
-      ...data.points.map((p) => Math.max(p.y, p.to ?? 0)),
-      ...curves.map((c) => c.high),
-    ];
-    const most = tops.reduce((p, q) => Math.max(p, q), 1e-12);
+    const [{ across, log, least, most }, box, how] = [this.scales(), this.box(), this.transform()];
     const { top, bottom, left, right } = box.margin;
-    const ends = { top, bottom: box.height - bottom, left, right: box.width - right };
-    if (!data.log) {
-      return { across: placesAcross(data.across, box), up: placesUp(most, box), ...ends };
-    }
-    const low = [...data.points.map(({ y }) => y), ...curves.map((c) => c.low)].filter(
-      (y) => y > 0,
-    );
-    const least = low.reduce((p, q) => Math.min(p, q), most);
+    const [whole] = placesUp(most, box).domain().slice(1);
     return {
-      across: placesAcrossLog(data.across, box),
-      up: placesUpLog(least, most, box),
-      ...ends,
+      across: log ? placesAcrossLog(across, box, how) : placesAcross(across, box, undefined, how),
+      up: log ? placesUpLog(Math.min(least, most), most, box, how) : placesUp(most, box, how),
+      most: whole!,
+      top,
+      bottom: box.height - bottom,
+      left,
+      right: box.width - right,
     };
   });
 
-  private draw(): void {
-    const [all, box] = [this.data(), this.box()];
-    const svg = select(this.drawing().nativeElement);
-    svg.selectAll('*').remove();
+  /** The pile under the pointer, and the one that the keys have come to. */
+  protected readonly hovered = signal<number | null>(null);
+  private readonly chosen = linkedSignal({ source: this.spots, computation: () => 0 });
+  protected readonly shown = computed(() => {
+    const index = this.hovered() ?? this.chosen();
+    const spot = this.spots()[index];
+    if (!spot) return null;
+    const [x, y] = this.at(index);
+    return { index, at: { x, y }, text: spotText(spot) };
+  });
+  /** Where piles stand, for whoever looks for the nearest. */
+  private readonly tree = computed(() =>
+    quadtree<number>(
+      this.spots().map((_, i) => i),
+      (i) => this.at(i)[0],
+      (i) => this.at(i)[1],
+    ),
+  );
+
+  constructor() {
+    // Apart, so that thousands of marks are drawn anew only when they have moved.
+    afterRenderEffect(() => this.drawFrame());
+    afterRenderEffect(() => this.drawMarks());
+    afterRenderEffect(() => this.drawLines());
+    afterRenderEffect(() => {
+      if (this.on() !== 'page') return;
+      const { top, bottom, left, right } = this.box().margin;
+      const plot: [[number, number], [number, number]] = [
+        [left, top],
+        [this.box().width - right, this.box().height - bottom],
+      ];
+      this.zooming.extent(plot).translateExtent(plot);
+      // A second click is no wish to look closer: pupils click twice.
+      select(this.svg().nativeElement).call(this.zooming).on('dblclick.zoom', null);
+    });
+    inject(DestroyRef).onDestroy(() => this.zooming.on('zoom', null));
+  }
+
+  /**
+   * Looks more closely by a factor, at the trial in hand where one is; 0 for all of it.
+   */
+  closer(by: number): void {
+    const svg = select(this.svg().nativeElement);
+    if (by === 0) this.zooming.transform(svg, zoomIdentity);
+    else if (this.spots().length === 0) this.zooming.scaleBy(svg, by);
+    else this.zooming.scaleBy(svg, by, [...this.at(this.chosen())] as [number, number]);
+  }
+
+  protected choose(index: number): void {
+    this.hovered.set(null);
+    this.chosen.set(index);
+    const [x, y] = this.at(index);
+    const { left, right, top, bottom } = this.places();
+    if (x >= left && x <= right && y >= top && y <= bottom) return;
+    // What is beyond the edges is brought to the middle.
+    const [dx, dy] = [(left + right) / 2 - x, (top + bottom) / 2 - y];
+    const { k } = this.transform();
+    this.zooming.translateBy(select(this.svg().nativeElement), dx / k, dy / k);
+  }
+
+  protected hover(event: PointerEvent): void {
+    if (this.on() !== 'page') return;
+    const [x, y] = pointer(event, this.svg().nativeElement);
+    this.hovered.set(this.tree().find(x, y, NEAR) ?? null);
+  }
+
+  /** One finger and the wheel by itself belong to the page, until one is close. */
+  private isMeant(event: Event): boolean {
+    if (event.target instanceof Element && event.target.closest('[role=slider]')) return false;
+    if (event instanceof WheelEvent) return event.ctrlKey || event.metaKey;
+    if (typeof TouchEvent !== 'undefined' && event instanceof TouchEvent) {
+      return event.touches.length > 1 || this.transform().k > 1;
+    }
+    return event instanceof MouseEvent && event.button === 0 && this.transform().k > 1;
+  }
+
+  private at(index: number): readonly [number, number] {
+    return spotPlace(this.spots()[index]!, this.places(), this.scales().groups);
+  }
+
+  private drawFrame(): void {
+    const [{ across, upLabel, log }, places, box] = [this.scales(), this.places(), this.box()];
+    const axes = levelAxes(across, places.across, places.up, { upLabel, box, log });
+    drawFrame(emptied(this.frame()), box, axes);
+  }
+
+  private drawMarks(): void {
+    const { groups, series } = this.scales();
+    drawSpots(emptied(this.marks()), this.spots(), { groups, series }, this.places());
+  }
+
+  private drawLines(): void {
+    const all = this.data();
     const data = all.log ? aboveZero(all) : all;
-    const { across, up } = this.places();
-    const layer = (): Layer => svg.append('g') as unknown as Layer;
-    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box, log: data.log });
-    drawFrame(layer(), box, axes);
-    const places = { across, up, side: (data.groups.length / 2) * GROUP_STEP + 8 };
-    const labels = new EndLabels(box);
-    data.series.forEach((series, i) => drawSeries(layer(), data, series, i, places, labels));
-    if (data.bars) drawBars(layer(), data, places);
-    drawPoints(layer(), data, places);
-    drawMeans(layer(), data, places);
+    const { across, up, left, right } = this.places();
+    const ends = [left, right] as const;
+    const places = { across, up, side: besideGroups(data.groups.length), ends };
+    const [lines, labels] = [emptied(this.lines()), new EndLabels()];
+    data.series.forEach((series, i) => drawSeries(lines, data, series, i, places, labels));
+    if (data.bars) drawBars(lines, data, places);
+    drawMeans(emptied(this.means()), data, places);
+    labels.write(emptied(this.names()), this.box());
   }
 }
 
-/** What has a place on axes of logarithms. */
-function aboveZero(data: TrialChartData): TrialChartData {
-  const above = ({ y }: { y: number }): boolean => y > 0;
-  return {
-    ...data,
-    points: data.points.filter(above).map((p) => (p.from && p.from > 0 ? p : { ...p, from: null })),
-    means: data.means.filter(({ mean }) => mean > 0),
-    series: data.series.map((series) => ({
-      ...series,
-      curve: series.curve.filter(({ low }) => low > 0),
-      fit: series.fit && series.fit.filter(above),
-    })),
-  };
-}
-
-interface Places {
-  readonly across: Across;
-  readonly up: UpScale;
-  /** How far beside its level a mean stands. */
-  readonly side: number;
-}
-
-/** Labels at the ends of lines, moved apart where they would cover one another. */
-class EndLabels {
-  private readonly taken: number[] = [];
-  constructor(private readonly box: ChartBox) {}
-
-  put(layer: Layer, y: number, colour: string, lines: readonly string[]): void {
-    const { width, height, margin } = this.box;
-    let at = Math.min(Math.max(y, 24), height - margin.bottom - 8);
-    while (this.taken.some((other) => Math.abs(other - at) < 17)) at += 17;
-    lines.forEach((text, i) => {
-      this.taken.push(at + i * 17);
-      layer
-        .append('text')
-        .attr('x', width - margin.right + 12)
-        .attr('y', at + 5 + i * 17)
-        .attr('font-size', 14)
-        .attr('fill', colour)
-        .text(text);
-    });
-  }
-}
-
-function drawSeries(
-  layer: Layer,
-  { across: axis, series: all, fitName }: TrialChartData,
-  { name, curve, fit }: ChartSeries,
-  index: number,
-  { across, up }: Places,
-  labels: EndLabels,
-): void {
-  const several = all.length > 1;
-  const colour = several ? markerColour(index + 2) : 'var(--nab-copper)';
-  if (axis.kind === 'kinds') {
-    // Named kinds have no line between them: each has its own band.
-    const half = Math.min(26, across.step * 0.3);
-    curve.forEach(({ x, low, median, high }) => {
-      layer
-        .append('rect')
-        .attr('x', across.at(x) - half)
-        .attr('width', 2 * half)
-        .attr('y', up(high))
-        .attr('height', Math.max(1, up(low) - up(high)))
-        .attr('fill', colour)
-        .attr('opacity', 0.12);
-      layer
-        .append('line')
-        .attr('x1', across.at(x) - half)
-        .attr('x2', across.at(x) + half)
-        .attr('y1', up(median))
-        .attr('y2', up(median))
-        .attr('stroke', colour)
-        .attr('stroke-dasharray', '6 4');
-    });
-  } else {
-    layer
-      .append('path')
-      .attr(
-        'd',
-        area<ChartCurve>(
-          (c) => across.at(c.x),
-          (c) => up(c.low),
-          (c) => up(c.high),
-        )(curve),
-      )
-      .attr('fill', colour)
-      .attr('opacity', 0.12);
-    layer
-      .append('path')
-      .attr(
-        'd',
-        line<ChartCurve>(
-          (c) => across.at(c.x),
-          (c) => up(c.median),
-        )(curve),
-      )
-      .attr('fill', 'none')
-      .attr('stroke', colour)
-      .attr('stroke-width', 1.5)
-      .attr('stroke-dasharray', '6 4');
-  }
-  const end = curve[curve.length - 1];
-  if (end) {
-    const said = several ? [`Nab: ${name}`] : ['Nab’s prediction', 'and 90 % band'];
-    labels.put(layer, up(end.median), colour, said);
-  }
-  const last = fit?.[fit.length - 1];
-  if (!fit || !last) return;
-  const stroke = several ? colour : 'var(--nab-ink)';
-  layer
-    .append('path')
-    .attr(
-      'd',
-      line<ChartEnd>(
-        ({ x }) => across.at(x),
-        ({ y }) => up(y),
-      )(fit),
-    )
-    .attr('fill', 'none')
-    .attr('stroke', stroke)
-    .attr('stroke-width', 2)
-    .attr('stroke-dasharray', lineDash(several ? index : 0));
-  labels.put(layer, up(last.y), stroke, [several ? `${fitName}: ${name}` : fitName]);
-}
-
-function drawPoints(layer: Layer, data: TrialChartData, { across, up }: Places): void {
-  const several = data.series.length > 1;
-  data.points.forEach((point) => {
-    // Groups stand side by side around their level, so that equal readings do not hide each other.
-    const shift = (point.group - (data.groups.length - 1) / 2) * GROUP_STEP;
-    const dot = layer
-      .append('g')
-      .attr('transform', `translate(${across.at(point.x) + shift},${up(point.y)})`)
-      .attr('tabindex', 0)
-      .attr('role', 'img')
-      .attr('aria-label', point.label);
-    if (point.from !== null && point.to !== null) {
-      dot
-        .append('line')
-        .attr('y1', up(point.from) - up(point.y))
-        .attr('y2', up(point.to) - up(point.y))
-        .attr('stroke', markerColour(point.group));
-    }
-    if (point.unusual) {
-      dot
-        .append('circle')
-        .attr('r', 11)
-        .attr('fill', 'none')
-        .attr('stroke', 'var(--nab-enamel)')
-        .attr('stroke-width', 1.8)
-        .attr('stroke-dasharray', '3 3');
-    }
-    if (point.censored) {
-      // At least so much: an arrow says that it may be more.
-      dot
-        .append('path')
-        .attr('d', 'M0 -6V-20M-4 -15L0 -21L4 -15')
-        .attr('fill', 'none')
-        .attr('stroke', markerColour(point.group))
-        .attr('stroke-width', 1.8);
-    }
-    dot
-      .append('path')
-      .attr('d', markerPath(point.group, 44))
-      .attr('fill', several && point.series > 0 ? markerColour(point.group) : 'var(--nab-sheet)')
-      .attr('stroke', markerColour(point.group))
-      .attr('stroke-width', 1.8);
-    dot.append('title').text(point.label);
-  });
-}
-
-/** A bar from nothing to each mean, for levels that stand in no order. */
-function drawBars(layer: Layer, { means, series }: TrialChartData, { across, up }: Places): void {
-  const wide = Math.min(44, across.step * 0.5) / Math.max(1, series.length);
-  const [lowest = 0] = up.domain() as [number, number];
-  means.forEach(({ x, mean, series: of }) => {
-    layer
-      .append('rect')
-      .attr('class', 'bar')
-      .attr('x', across.at(x) + wide * (of - series.length / 2))
-      .attr('width', wide)
-      .attr('y', up(mean))
-      .attr('height', Math.max(0, up(lowest) - up(mean)))
-      .attr('fill', series.length > 1 ? markerColour(of + 2) : 'var(--nab-steel)')
-      .attr('opacity', 0.35);
-  });
-}
-
-function drawMeans(layer: Layer, data: TrialChartData, { across, up, side }: Places): void {
-  const [lowest = 0, highest = Infinity] = up.domain() as [number, number];
-  const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
-  data.means.forEach(({ x, mean, low: least, high: most, series }) => {
-    const cx = across.at(x) + side + 10 * series;
-    bars
-      .append('circle')
-      .attr('cx', cx)
-      .attr('cy', up(mean))
-      .attr('r', 4.5)
-      .attr('fill', 'var(--nab-ink)');
-    if (!Number.isFinite(most)) return;
-    // What reaches beyond the axes ends there, without a cap.
-    const [low, high] = [up(Math.max(lowest, least)), up(Math.min(highest, most))];
-    const cap = most <= highest ? `M${cx - 6} ${high}h12` : '';
-    bars
-      .append('path')
-      .attr('d', `M${cx} ${low}V${high}M${cx - 6} ${low}h12${cap}`)
-      .attr('fill', 'none');
-  });
+function emptied({ nativeElement }: ElementRef<SVGGElement>): Layer {
+  nativeElement.replaceChildren();
+  return select(nativeElement) as unknown as Layer;
 }

@@ -11,7 +11,14 @@ import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testin
 import { casesOf, findingsOf, levelText, factorOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
 import { factorAxis, type NamedCase } from '../investigation';
-import { FIRST_LOOK, trialChartData, type ChartLook } from './chart-data';
+import {
+  bandsOf,
+  casesBetween,
+  FIRST_LOOK,
+  pointsOf,
+  trialChartData,
+  type ChartLook,
+} from './chart-data';
 
 function chartOf(plan: Plan, readings: readonly Reading[], look: Partial<ChartLook> = {}) {
   const lesson = toLessonPlan(plan, newDesign());
@@ -25,7 +32,17 @@ function chartOf(plan: Plan, readings: readonly Reading[], look: Partial<ChartLo
   const { trials: found, guesses } = toFindings(trials, []);
   const findings = findingsOf(lesson, cases, found, guesses, plan);
   return {
-    data: trialChartData(plan, lesson, cases, findings, trials, { ...FIRST_LOOK, ...look }),
+    data: trialChartData(
+      {
+        plan,
+        cases,
+        findings,
+        points: pointsOf(plan, cases, findings, trials),
+        before: bandsOf(plan, cases, casesBetween(lesson)),
+        learnt: bandsOf(plan, cases, casesBetween(lesson), findings.belief),
+      },
+      { ...FIRST_LOOK, ...look },
+    ),
     cases,
   };
 }

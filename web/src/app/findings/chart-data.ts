@@ -8,34 +8,44 @@ import {
   isGraded,
   measureOf,
   type Analysis,
+  type Case,
+  type ClassBelief,
   type CurveId,
   type Findings,
   type FittedCurve,
   type LessonPlan,
   type Summary,
 } from '@nab/core';
-import type { ChartCurve, TrialChartData } from '../charts';
+import type { ChartCurve, ChartPoint, TrialChartData } from '../charts';
 import { factorAxis, type NamedCase } from '../investigation';
 import { axisLabel, inUnitOf, outcomeText } from '@nab/words';
 
 /** Points between the levels, so that the band is a band and not a few boxes. */
 const CURVE_POINTS = 24;
 
-/** What the model says between the levels of each line; for names, at each of them. */
-function curvesOf(
+/** What is predicted of each line, by the line's id. */
+export type Bands = ReadonlyMap<string | null, readonly ChartCurve[]>;
+
+/**
+ * What the model says between the levels of each line; for names, at each of them.
+ * @param between the cases of {@link casesBetween}.
+ * @param belief what this class has shown; null for what was said before it.
+ */
+export function bandsOf(
   plan: Plan,
-  lesson: LessonPlan,
   cases: readonly NamedCase[],
-  placeOf: (levelId: string) => number,
-): Map<string | null, ChartCurve[]> {
+  between: readonly Case[],
+  belief: ClassBelief | null = null,
+): Bands {
   const { axis } = factorOf(plan.factor);
+  const { placeOf } = factorAxis(plan, cases);
   const against = measureOf(plan.measure).heldAgainst;
   const inUnit = inUnitOf(measureOf(plan.measure));
   const curves = new Map<string | null, ChartCurve[]>();
   if (against === null || measureOf(plan.measure).data === 'yes-no') return curves;
-  const put = (seriesId: string | null, x: number, of: (typeof cases)[number]): void => {
-    if (!of.forecast || !Number.isFinite(x)) return;
-    const { low, median, high } = bandOf(against, of.forecast);
+  const put = (seriesId: string | null, x: number, { forecast }: Pick<Case, 'forecast'>): void => {
+    if (!forecast || !Number.isFinite(x)) return;
+    const { low, median, high } = bandOf(against, forecast, belief ?? undefined);
     const point = { x, low: inUnit(low), median: inUnit(median), high: inUnit(high) };
     curves.set(seriesId, [...(curves.get(seriesId) ?? []), point]);
   };
@@ -43,23 +53,23 @@ function curvesOf(
     for (const one of cases) put(one.seriesId, placeOf(one.levelId), one);
     return curves;
   }
+  for (const one of between) put(one.seriesId, axisNumber(axis, one.level), one);
+  return curves;
+}
+
+/** What the magnet does between the levels, evenly from the lowest to the highest; none of names. */
+export function casesBetween(lesson: LessonPlan): readonly Case[] {
+  const { axis } = factorOf(lesson.factor);
+  if (!isGraded(axis)) return [];
   const values = lesson.levels.map(({ value }) => Number(value));
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const whole = axis.kind === 'number' && axis.whole;
-  const between = Array.from({ length: CURVE_POINTS }, (_, i) => {
+  const places = Array.from({ length: CURVE_POINTS }, (_, i) => {
     const value = least + ((most - least) * i) / (CURVE_POINTS - 1);
     return whole ? Math.round(value) : value;
   });
-  const levels = [...new Set(between)].map((value) => ({ id: String(value), value }));
-  for (const one of casesOf({ ...lesson, levels })) {
-    put(one.seriesId, axisNumber(axis, one.level), {
-      ...one,
-      levelName: '',
-      seriesName: '',
-      name: '',
-    });
-  }
-  return curves;
+  const levels = [...new Set(places)].map((value) => ({ id: String(value), value }));
+  return casesOf({ ...lesson, levels });
 }
 
 /** A curve from the lowest to the highest level that was tried; straight ones by their ends. */
@@ -80,6 +90,10 @@ function drawn(
 export const BARS = ['deviation', 'error', 'interval'] as const;
 export type Bar = (typeof BARS)[number];
 
+/** Which of Nab's bands are drawn: as first predicted, with what the class has shown, or both. */
+export const BANDS = ['before', 'learnt', 'both'] as const;
+export type BandChoice = (typeof BANDS)[number];
+
 /** How the chart is looked at. */
 export interface ChartLook {
   /** The shape that is laid through the readings of each line; null for none. */
@@ -88,10 +102,17 @@ export interface ChartLook {
   readonly log: boolean;
   /** Named kinds with bars. */
   readonly bars: boolean;
+  readonly band: BandChoice;
 }
 
 /** As it is first seen, and on the board. */
-export const FIRST_LOOK: ChartLook = { curve: 'line', bar: 'interval', log: false, bars: false };
+export const FIRST_LOOK: ChartLook = {
+  curve: 'line',
+  bar: 'interval',
+  log: false,
+  bars: false,
+  band: 'before',
+};
 
 const HALF: Readonly<Record<Bar, (summary: Summary) => number>> = {
   deviation: ({ deviation }) => deviation,
@@ -120,47 +141,71 @@ export function curveOf(analysis: Analysis | null, id: CurveId | null): FittedCu
   return ranked ?? (id === 'line' ? (analysis?.line ?? null) : null);
 }
 
-/** Everything the chart of the trials shows. */
-export function trialChartData(
+/** Every trial as a point; its words are made when they are wanted. */
+export function pointsOf(
   plan: Plan,
-  lesson: LessonPlan,
   cases: readonly NamedCase[],
   findings: Findings,
   trials: readonly Trial[],
+): ChartPoint[] {
+  const measure = measureOf(plan.measure);
+  const inUnit = inUnitOf(measure);
+  const { placeOf } = factorAxis(plan, cases);
+  const seriesAt = new Map(findings.series.map(({ seriesId }, i) => [seriesId, i]));
+  const groupAt = new Map(plan.groups.map(({ id }, i) => [id, i]));
+  const trialOf = new Map(trials.map((trial) => [trial.id, trial]));
+  const keyOf = (levelId: string, seriesId: string | null): string =>
+    `${levelId} ${seriesId ?? ''}`;
+  const nameOf = new Map(cases.map((one) => [keyOf(one.levelId, one.seriesId), one.name]));
+  return findings.points
+    .filter(({ y }) => Number.isFinite(y))
+    .map((point) => {
+      const group = groupAt.get(point.groupId) ?? 0;
+      return {
+        x: placeOf(point.levelId),
+        y: inUnit(point.y),
+        from: point.from === null ? null : inUnit(point.from),
+        to: point.to === null ? null : inUnit(point.to),
+        group,
+        series: seriesAt.get(point.seriesId) ?? 0,
+        censored: point.censored !== null,
+        unusual: point.unusual,
+        get label() {
+          const { outcome } = trialOf.get(point.trialId)!.current;
+          const at = nameOf.get(keyOf(point.levelId, point.seriesId)) ?? '';
+          const stands = point.unusual ? '; it stands out' : '';
+          return `${plan.groups[group]?.name ?? ''}: ${outcomeText(measure, outcome, plan.objects)} at ${at}${stands}`;
+        },
+      };
+    });
+}
+
+/** What the chart of the trials is made of, and what is costly of it. */
+export interface ChartParts {
+  readonly plan: Plan;
+  readonly cases: readonly NamedCase[];
+  readonly findings: Findings;
+  readonly points: readonly ChartPoint[];
+  /** As predicted before the class, and with what it has shown. */
+  readonly before: Bands;
+  readonly learnt: Bands;
+}
+
+/** Everything the chart of the trials shows. */
+export function trialChartData(
+  { plan, cases, findings, points, before, learnt }: ChartParts,
   look: ChartLook = FIRST_LOOK,
 ): TrialChartData {
   const measure = measureOf(plan.measure);
   const inUnit = inUnitOf(measure);
   const { across, placeOf } = factorAxis(plan, cases);
   const seriesIds = findings.series.map(({ seriesId }) => seriesId);
-  const groupAt = new Map(plan.groups.map(({ id }, i) => [id, i]));
-  const trialOf = new Map(trials.map((trial) => [trial.id, trial]));
-  const caseOf = (levelId: string, seriesId: string | null): NamedCase | undefined =>
-    cases.find((one) => one.levelId === levelId && one.seriesId === seriesId);
-  const curves = curvesOf(plan, lesson, cases, placeOf);
   const ceiling = ceilingOf(measure, plan.traySize);
   return {
     across,
     upLabel: axisLabel(measure),
     groups: plan.groups.map(({ name }) => name),
-    points: findings.points
-      .filter(({ y }) => Number.isFinite(y))
-      .map((point) => {
-        const group = groupAt.get(point.groupId) ?? 0;
-        const outcome = trialOf.get(point.trialId)!.current.outcome;
-        const name = caseOf(point.levelId, point.seriesId)?.name ?? '';
-        return {
-          x: placeOf(point.levelId),
-          y: inUnit(point.y),
-          from: point.from === null ? null : inUnit(point.from),
-          to: point.to === null ? null : inUnit(point.to),
-          group,
-          series: Math.max(0, seriesIds.indexOf(point.seriesId)),
-          censored: point.censored !== null,
-          unusual: point.unusual,
-          label: `${plan.groups[group]?.name ?? ''}: ${outcomeText(measure, outcome, plan.objects)} at ${name}${point.unusual ? '; it stands out' : ''}`,
-        };
-      }),
+    points,
     means: findings.levels
       .filter(({ summary }) => summary !== null)
       .map(({ levelId, seriesId, summary }) => ({
@@ -173,7 +218,8 @@ export function trialChartData(
       const fit = curveOf(analysis, look.curve);
       return {
         name: cases.find((one) => one.seriesId === seriesId)?.seriesName ?? '',
-        curve: curves.get(seriesId) ?? [],
+        curve: look.band === 'learnt' ? [] : (before.get(seriesId) ?? []),
+        learnt: look.band === 'before' ? null : (learnt.get(seriesId) ?? []),
         fit: fit && drawn(fit, analysis!, inUnit),
       };
     }),

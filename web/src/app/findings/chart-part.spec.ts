@@ -70,4 +70,66 @@ describe('the chart of findings', () => {
     await settle();
     expect(texts('.own').join(' ')).toMatch(/Nothing was tried there/);
   });
+
+  it('goes from trial to trial by keys, and says each', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { host, settle } = await pageOf(ChartPart);
+    const cursor = host.querySelector<SVGGElement>('[aria-label="Trials, one by one"]')!;
+    const press = async (key: string): Promise<string | null> => {
+      cursor.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+      await settle();
+      return cursor.getAttribute('aria-valuetext');
+    };
+    expect(cursor.getAttribute('aria-valuemax')).toBe('18');
+    expect(cursor.getAttribute('aria-valuetext')).toBe('Limpets: 1 at 10 turns');
+    expect(await press('ArrowRight')).toBe('Limpets: 2 at 10 turns');
+    expect(await press('End')).toBe('Terns: 9 at 40 turns');
+    expect(await press('ArrowRight')).toBe('Terns: 9 at 40 turns');
+    expect(await press('Home')).toBe('Limpets: 1 at 10 turns');
+  });
+
+  it('is looked at more closely by keys and buttons, and what is chosen stays in view', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { host, press, settle } = await pageOf(ChartPart);
+    const cursor = host.querySelector<SVGGElement>('[aria-label="Trials, one by one"]')!;
+    const key = async (one: string): Promise<void> => {
+      cursor.dispatchEvent(new KeyboardEvent('keydown', { key: one, bubbles: true }));
+      await settle();
+    };
+    const ticks = (): string[] =>
+      [...host.querySelectorAll('nab-trial-chart tspan')].map((one) => one.textContent ?? '');
+    const whole = ticks();
+    await press('Closer');
+    expect(ticks()).not.toEqual(whole);
+    await key('+');
+    await key('End');
+    const [, x, y] = /translate\(([\d.]+),([\d.]+)\)/.exec(cursor.getAttribute('transform')!)!;
+    expect(Number(x)).toBeGreaterThan(66);
+    expect(Number(x)).toBeLessThan(700);
+    expect(Number(y)).toBeGreaterThan(18);
+    expect(Number(y)).toBeLessThan(402);
+    await press('All of it');
+    expect(ticks()).toEqual(whole);
+    expect(host.textContent).not.toContain('Farther');
+  });
+
+  it('shows the band as first said and as this class has taught it', async () => {
+    await openInvestigation({ readings: READINGS });
+    const { host, settle } = await pageOf(ChartPart);
+    const labels = (): string[] =>
+      [...host.querySelectorAll('nab-trial-chart text')].map((one) => one.textContent ?? '');
+    expect(labels()).toContain('as learnt here');
+    expect(labels()).toContain('Nab’s prediction');
+    const choose = async (text: string): Promise<void> => {
+      [...host.querySelectorAll<HTMLElement>('[aria-label="Nab’s band"] label')]
+        .find((one) => one.textContent?.trim() === text)!
+        .click();
+      await settle();
+    };
+    await choose('As first said');
+    expect(labels()).not.toContain('as learnt here');
+    await choose('As learnt');
+    expect(labels()).toContain('as learnt here');
+    expect(labels()).not.toContain('Nab’s prediction');
+  });
 });

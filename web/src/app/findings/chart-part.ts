@@ -11,13 +11,15 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { MOST_LEVELS } from '@nab/contract';
 import {
-  CoreError,
+  alikeOver,
   CURVE_IDS,
   formatNumber,
   isGraded,
+  levelAt,
   levelText,
-  parseLevel,
+  type Analysis,
   type CurveId,
+  type FittedCurve,
 } from '@nab/core';
 import {
   CURVE_NAMES,
@@ -32,11 +34,21 @@ import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { v4 as uuid } from 'uuid';
 import { SegmentedName, SelectRole } from '../accessibility';
-import { asPng, asSvg, markerColour, markerPath, TrialChart } from '../charts';
+import { asPng, asSvg, fontFaces, markerColour, markerPath, TrialChart } from '../charts';
 import { fileName, saveFile } from '../files';
 import { InvestigationStore } from '../investigation';
 import { WhoService } from '../roles';
-import { curveOf, FIRST_LOOK, trialChartData, type Bar, type ChartLook } from './chart-data';
+import {
+  bandsOf,
+  casesBetween,
+  curveOf,
+  FIRST_LOOK,
+  pointsOf,
+  trialChartData,
+  type BandChoice,
+  type Bar,
+  type ChartLook,
+} from './chart-data';
 import { OwnLineHands, type OwnLine } from './own-line';
 import { ReadingLine, type ReadOff } from './reading-line';
 
@@ -81,6 +93,11 @@ export class ChartPart {
     { label: 'Log–log', value: 'log' },
   ];
 
+  protected readonly bands: { label: string; value: BandChoice }[] = [
+    { label: 'As first said', value: 'before' },
+    { label: 'As learnt', value: 'learnt' },
+    { label: 'Both', value: 'both' },
+  ];
   protected readonly kinds = [
     { label: 'Points', value: 'points' },
     { label: 'Bars', value: 'bars' },
@@ -90,14 +107,23 @@ export class ChartPart {
   protected readonly graded = computed(() => isGraded(this.store.factor().axis));
   protected readonly yesNo = computed(() => this.store.measure().data === 'yes-no');
   private readonly chosen = signal<Partial<ChartLook>>({});
+  /** Shapes that the readings of no line tell from the best. */
+  private readonly alike = computed(() =>
+    alikeOver(this.store.findings().series.flatMap(({ analysis }) => analysis ?? [])),
+  );
   /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
   protected readonly look = computed((): ChartLook => {
-    const [first] = this.store.findings().series;
-    const alike = first?.analysis?.alike ?? [];
+    const alike = this.alike();
     const best = alike.find((id) => id !== 'means' && id !== 'none');
     const curve = alike.includes('line') || best === undefined ? 'line' : best;
-    return { ...FIRST_LOOK, curve, ...this.chosen() };
+    const several = this.store.findings().series.length > 1;
+    const band = several || !this.hasLearnt() ? 'before' : 'both';
+    return { ...FIRST_LOOK, curve, band, ...this.chosen() };
   });
+  /** Whether this class has shown anything about the predictions that are drawn. */
+  protected readonly hasLearnt = computed(
+    () => this.store.findings().own !== null && this.before().size > 0,
+  );
   protected readonly barName = computed(() => BAR_NAMES[this.look().bar]);
 
   /** A line of one’s own, in the axes’ units; null while there is none. */
@@ -114,14 +140,32 @@ export class ChartPart {
     if (this.hidden()) return null;
     return this.own() === null ? this.look().curve : 'line';
   });
+  private readonly between = computed(() => casesBetween(this.store.lesson()));
+  private readonly before = computed(() =>
+    bandsOf(this.plan(), this.store.cases(), this.between()),
+  );
+  private readonly learnt = computed(() =>
+    bandsOf(this.plan(), this.store.cases(), this.between(), this.store.findings().belief),
+  );
+  private readonly points = computed(() =>
+    pointsOf(this.plan(), this.store.cases(), this.store.findings(), this.store.trials()),
+  );
   protected readonly chart = computed(() =>
     trialChartData(
-      this.plan(),
-      this.store.lesson(),
-      this.store.cases(),
-      this.store.findings(),
-      this.store.trials(),
-      { ...this.look(), curve: this.drawnCurve() },
+      {
+        plan: this.plan(),
+        cases: this.store.cases(),
+        findings: this.store.findings(),
+        points: this.points(),
+        before: this.before(),
+        learnt: this.hasLearnt() ? this.learnt() : new Map<null, never>(),
+      },
+      {
+        ...this.look(),
+        curve: this.drawnCurve(),
+        // What the class has shown would give the line away.
+        band: this.hidden() ? 'before' : this.look().band,
+      },
     ),
   );
   protected readonly someUnusual = computed(() =>
@@ -137,8 +181,7 @@ export class ChartPart {
 
   /** Every shape that can be laid through these readings, the best ones marked. */
   protected readonly curves = computed(() => {
-    const [first] = this.store.findings().series;
-    const alike = first?.analysis?.alike ?? [];
+    const alike = this.alike();
     return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
       id,
       name: `${sentence(CURVE_NAMES[id])}${alike[0] === id ? ' (best)' : alike.includes(id) ? ' (as good)' : ''}`,
@@ -256,38 +299,45 @@ export class ChartPart {
     };
   });
 
-  /** What the chosen curve of the first line says where is read off, in the axes’ units. */
-  protected readonly found = computed((): ReadOff | null => {
+  /** What the chosen curve of each line says where is read off, in the axes’ units. */
+  protected readonly found = computed((): readonly (ReadOff & { readonly name: string })[] => {
     const at = this.readAt();
-    const fit = this.fitOf(this.look().curve);
-    if (at === null || !fit || this.hidden()) return null;
+    if (at === null || this.hidden()) return [];
     const scale = this.inUnit();
-    const { point, line } = fit.intervalAt(at, this.scaleAt(at));
-    const value = fit.at(at);
-    // A further reading of yes or no is one of the two: there the curve’s own interval is said.
-    if (fit.id === 'logistic') {
-      return { value, low: Math.max(0, value - line), high: Math.min(1, value + line) };
-    }
-    return {
-      value: scale(value),
-      low: scale(Math.max(0, value - point)),
-      high: scale(value + point),
-    };
+    return this.store.findings().series.flatMap(({ seriesId, analysis }) => {
+      const fit = curveOf(analysis, this.look().curve);
+      if (!analysis || !fit) return [];
+      const name = this.nameOf(seriesId);
+      const { point, line } = fit.intervalAt(at, scatterAt(analysis, fit, at));
+      const value = fit.at(at);
+      // A further reading of yes or no is one of the two: there the curve’s own interval is said.
+      if (fit.id === 'logistic') {
+        return { name, value, low: Math.max(0, value - line), high: Math.min(1, value + line) };
+      }
+      return {
+        name,
+        value: scale(value),
+        low: scale(Math.max(0, value - point)),
+        high: scale(value + point),
+      };
+    });
   });
 
   protected readonly readWords = computed(() => {
-    const [at, read] = [this.readAt(), this.found()];
-    if (at === null || !read) return null;
+    const [at, found] = [this.readAt(), this.found()];
+    if (at === null || found.length === 0) return null;
     const { term, unit } = this.words();
     const [least, most] = this.ends();
     const n = (value: number): string => formatNumber(value);
-    const several = this.store.findings().series.length > 1;
-    const name = several ? ` (${this.nameOf(this.store.findings().series[0]!.seriesId)})` : '';
     const share = (value: number): string => percentText(value);
+    const texts = found.map(({ name: line, value, low, high }) => {
+      const name = line ? ` (${line})` : '';
+      return this.yesNo()
+        ? `At ${n(at)} ${term} the curve${name} says that ${share(value)} of trials are yes (95 % interval of the curve ${share(low)} to ${share(high)}).`
+        : `At ${n(at)} ${term} the curve${name} reads ${n(value)} ${unit}; nineteen of twenty further readings there lie between ${n(low)} and ${n(high)}.`;
+    });
     return {
-      text: this.yesNo()
-        ? `At ${n(at)} ${term} the curve${name} says that ${share(read.value)} of trials are yes (95 % interval of the curve ${share(read.low)} to ${share(read.high)}).`
-        : `At ${n(at)} ${term} the curve${name} reads ${n(read.value)} ${unit}; nineteen of twenty further readings there lie between ${n(read.low)} and ${n(read.high)}.`,
+      texts,
       caution:
         at < least || at > most
           ? 'Nothing was tried there: the curve may bend where nobody looked.'
@@ -302,16 +352,12 @@ export class ChartPart {
     const { levels } = this.plan();
     if (at === null || this.yesNo() || this.hidden() || levels.length >= MOST_LEVELS) return null;
     const { axis } = this.store.factor();
-    const unit = axis.kind === 'quantity' ? ` ${axis.unit}` : '';
-    try {
-      const text = levelText(axis, parseLevel(axis, `${Number(at.toPrecision(6))}${unit}`));
-      const there = levels.some(({ value }) => typedLevel(this.plan().factor, value) === text);
-      return there ? null : text;
-    } catch (error) {
-      // Beyond what the factor can have.
-      if (error instanceof CoreError) return null;
-      throw error;
-    }
+    const level = levelAt(axis, Number(at.toPrecision(6)));
+    // Beyond what the factor can have.
+    if (level === null) return null;
+    const text = levelText(axis, level);
+    const there = levels.some(({ value }) => typedLevel(this.plan().factor, value) === text);
+    return there ? null : text;
   });
   protected readonly made = signal('');
 
@@ -333,20 +379,16 @@ export class ChartPart {
       ({ name, equation }) => (name ? `${name}: ` : '') + equation,
     );
     const invented = this.store.demo() ? ['invented data'] : [];
-    const svg = asSvg(host.querySelector('svg')!, {
+    const words = {
       title: `${this.chart().upLabel} against ${this.chart().across.label}`,
       caption: [title, ...equations, `bars: ${this.barName()}`, ...invented].join(' · '),
-    });
+      key: this.chart().groups,
+    };
+    // Without the page's letters it is a picture still.
+    const faces = await fontFaces().catch(() => '');
+    const svg = asSvg(host.querySelector('svg')!, words, faces);
     const content = as === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await asPng(svg);
     saveFile(`${fileName(title)}.${as}`, content);
-  }
-
-  /** How far a reading scatters at a place, against the others, where large ones scatter more. */
-  private scaleAt(at: number): number {
-    const analysis = this.store.findings().series[0]?.analysis;
-    if (!analysis || analysis.scatter === 'even') return 1;
-    const most = Math.max(...analysis.levels.map(({ summary }) => summary.mean));
-    return Math.max((this.fitOf(this.look().curve)?.at(at) ?? most) / most, 0.1);
   }
 
   private fitOf(id: CurveId | null) {
@@ -356,6 +398,13 @@ export class ChartPart {
   private nameOf(seriesId: string | null): string {
     return this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
   }
+}
+
+/** How far a reading scatters at a place, against the others, where large ones scatter more. */
+function scatterAt({ scatter, levels }: Analysis, fit: FittedCurve, at: number): number {
+  if (scatter === 'even') return 1;
+  const most = Math.max(...levels.map(({ summary }) => summary.mean));
+  return Math.max(fit.at(at) / most, 0.1);
 }
 
 const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

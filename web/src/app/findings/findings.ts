@@ -4,8 +4,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { FormsModule } from '@angular/forms';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { RouterLink } from '@angular/router';
-import { cameOf } from '@nab/contract';
-import { predictionScores } from '@nab/core';
+import { cameOf, USUAL_LESSON } from '@nab/contract';
+import { foresightOf, predictionScores, trialMinutes } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { WhoService } from '../roles';
@@ -17,6 +17,7 @@ import {
   censoredText,
   conclusionsOf,
   endsRows,
+  foresightText,
   levelRows,
   outcomeText,
   pairRows,
@@ -24,6 +25,7 @@ import {
   switchedRows,
   verdictsText,
   voteText,
+  type MinutesAt,
   type Reader,
 } from '@nab/words';
 import { ChartPart } from './chart-part';
@@ -66,7 +68,7 @@ export class FindingsPage {
 
   /** What can be said, no stronger than the data, of each line of readings. */
   protected readonly conclusions = computed(() => [
-    ...allSaid(this.plan(), this.findings()),
+    ...allSaid(this.plan(), this.findings(), (seriesId) => this.minutesOf(seriesId)),
     ...besidesSaid(this.plan(), this.findings()),
   ]);
   protected readonly censored = computed(() => censoredText(this.findings()));
@@ -85,6 +87,8 @@ export class FindingsPage {
   /** Levels that stand in no order are held against each other. */
   protected readonly pairs = computed(() => pairRows(this.plan(), this.findings()));
 
+  protected readonly sharesOnly = computed(() => this.measure().data === 'yes-no');
+
   /** Trials in the order in which they were made: what drifts is seen there. */
   protected readonly ordered = computed(() => {
     const isNumber = this.drawn() && this.measure().data !== 'yes-no';
@@ -101,9 +105,21 @@ export class FindingsPage {
     return scoresText(predictionScores(this.findings().levels), this.measure());
   });
 
+  /** Whether the groups foresaw more once they had tried something. */
+  protected readonly foresight = computed(() => {
+    if (!this.drawn() || this.measure().data === 'yes-no') return null;
+    return foresightText(foresightOf(this.findings().levels, this.store.guesses()));
+  });
+
   protected readonly model = computed(() => beliefText(this.findings()));
 
   protected readonly verdicts = computed(() => verdictsText(this.findings().verdicts));
+
+  /** What one trial more of a line takes at places of the axis, minutes. */
+  private minutesOf(seriesId: string | null): MinutesAt {
+    const { lesson = USUAL_LESSON } = this.plan();
+    return (places) => trialMinutes(this.store.lesson(), seriesId, places, lesson);
+  }
 
   /** Rows of the table: a case, what was read, what was predicted. */
   protected readonly rows = computed(() => levelRows(this.plan(), this.findings()));

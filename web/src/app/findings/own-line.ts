@@ -96,8 +96,7 @@ export class OwnLineHands {
   }
 
   private set(end: 'low' | 'high', value: number): void {
-    const [, top] = this.places().up.domain() as [number, number];
-    this.line.set({ ...this.line(), [end]: Math.min(top, Math.max(0, value)) });
+    this.line.set({ ...this.line(), [end]: Math.min(this.places().most, Math.max(0, value)) });
   }
 
   private placeOf(x: number, y: number): ChartPlace {

@@ -25,7 +25,7 @@ export interface ReadOff {
       stroke-width="1.5"
       stroke-dasharray="6 4"
     />
-    @if (found(); as read) {
+    @for (read of found(); track $index) {
       <svg:path
         fill="none"
         stroke="var(--nab-copper)"
@@ -73,17 +73,18 @@ export class ReadingLine {
   readonly places = input.required<TrialPlaces>();
   /** What one key press moves it. */
   readonly step = input.required<number>();
-  readonly found = input.required<ReadOff | null>();
+  /** What each line says there. */
+  readonly found = input.required<readonly ReadOff[]>();
   readonly at = model.required<number>();
 
   protected readonly x = computed(() => this.places().across.at(this.at()));
   protected readonly foot = computed((): ChartPlace => ({ x: this.x(), y: this.places().bottom }));
   protected readonly text = computed(() => {
-    const read = this.found();
     const n = (value: number): string => formatNumber(value);
-    return read
-      ? `${n(this.at())}: ${n(read.value)}, a further reading from ${n(read.low)} to ${n(read.high)}`
-      : n(this.at());
+    const said = this.found().map(
+      ({ value, low, high }) => `${n(value)}, a further reading from ${n(low)} to ${n(high)}`,
+    );
+    return said.length === 0 ? n(this.at()) : `${n(this.at())}: ${said.join('; ')}`;
   });
 
   protected up(value: number): number {

@@ -33,6 +33,7 @@ import {
   type Trialled,
 } from '@nab/core';
 import {
+  auditTime,
   catchError,
   debounceTime,
   EMPTY,
@@ -42,6 +43,7 @@ import {
   interval,
   map,
   of,
+  Subject,
   switchMap,
 } from 'rxjs';
 import type { Schema } from 'yup';
@@ -66,6 +68,8 @@ export interface NamedCase extends Case {
 
 const REST_MS = 120;
 const REFRESH_MS = 8000;
+/** What changes within this time is kept at once. */
+const SNAPSHOT_MS = 200;
 /** What is on the way comes after all that has arrived, in the order of typing. */
 const ON_THE_WAY = 1e12;
 
@@ -82,6 +86,8 @@ export class InvestigationStore {
   private readonly planSignal = signal<SavedDocument<Plan> | null>(null);
   private readonly designSignal = signal<SavedDocument<ExperimentDocument> | null>(null);
   private opening = 0;
+  /** What is shown without the server: kept once nothing more urgent is to do, and not at every reading. */
+  private readonly snapshot = new Subject<Investigation>();
   private readonly following = new Following((told) => this.hear(told));
   /** What the educator says to all; null before the room was opened. */
   readonly room = this.following.room;
@@ -182,8 +188,11 @@ export class InvestigationStore {
   );
 
   /** What the trials so far say: the same that the CSV and the command line say. */
+  private readonly found = computed(() => toFindings(this.trials(), this.predictions()));
+  /** What the groups thought before, as it stands. */
+  readonly guesses = computed(() => this.found().guesses);
   readonly findings = computed(() => {
-    const { trials, guesses } = toFindings(this.trials(), this.predictions());
+    const { trials, guesses } = this.found();
     return findingsOf(this.lesson(), this.cases(), trials, guesses, this.plan().valid());
   });
   /**
@@ -210,6 +219,10 @@ export class InvestigationStore {
         takeUntilDestroyed(),
       )
       .subscribe((fresh) => this.merge(fresh));
+    this.snapshot.pipe(auditTime(SNAPSHOT_MS), takeUntilDestroyed()).subscribe((investigation) => {
+      // A browser that keeps nothing only cannot show it without the server.
+      benchStore.snapshots.put(investigation).catch(() => undefined);
+    });
     this.outbox.delivered.pipe(takeUntilDestroyed()).subscribe((delivery) => {
       const base = this.baseSignal();
       if (!base || delivery.investigationId !== base.id) return;
@@ -367,8 +380,7 @@ export class InvestigationStore {
 
   private setBase(investigation: Investigation): void {
     this.baseSignal.set(investigation);
-    // A browser that keeps nothing only cannot show it without the server.
-    benchStore.snapshots.put(investigation).catch(() => undefined);
+    this.snapshot.next(investigation);
   }
 
   private closeDocuments(): void {
