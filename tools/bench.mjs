@@ -14,6 +14,7 @@ ensureWebBuild();
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
 const { printBundles } = await import('./bench/bundles.mjs');
+const { benchFindings } = await import('./bench/findings.mjs');
 const { benchRoom } = await import('./bench/room.mjs');
 
 spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench/core.ts')], {
@@ -27,6 +28,7 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   await benchDrawing(address, full.id);
   await benchOpening(address, full.id);
   await benchStrip(address, full.id);
+  await benchFindings(address, full.id, launchBrowser);
   await benchBundles(address, full.id);
   await benchRoom(cluster);
 });

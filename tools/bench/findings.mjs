@@ -83,58 +83,63 @@ async function withReadings(address, like, measure) {
   return id;
 }
 
-/** Prints both, for readings that are alike and for such that are not. */
+/** Prints both: of a class as it is, of as many counts, and of as many loads. */
 export async function benchFindings(address, like, launchBrowser) {
+  await benchOne(address, like, 'a class', launchBrowser);
   for (const [measure, what] of [
     ['objects-one-end', 'counts'],
     ['load-held', 'loads'],
   ]) {
     const id = await withReadings(address, like, measure);
-    const browser = await launchBrowser();
-    try {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-      await page.addInitScript(() => {
-        const look = () => {
-          if (document.querySelector('nab-trial-chart [data-marks]')) {
-            // Once the frame with it is on the screen.
-            requestAnimationFrame(() =>
-              setTimeout(() => (globalThis.chartShown = performance.now())),
-            );
-          } else requestAnimationFrame(look);
-        };
-        look();
-      });
-      const ready = [];
-      for (let i = 0; i < 5; i++) {
-        await page.goto('about:blank');
-        await page.goto(`${address}/investigations/${id}/findings`);
-        await page.waitForFunction(() => globalThis.chartShown !== undefined, null, {
-          timeout: 60_000,
-        });
-        ready.push(await page.evaluate(() => globalThis.chartShown));
-      }
-      const redraws = await page.evaluate(async (times) => {
-        const of = (text) =>
-          [...document.querySelectorAll('[aria-label="Bars at the means"] label')].find(
-            (label) => label.textContent.trim() === text,
+    await benchOne(address, id, `${READINGS} ${what}`, launchBrowser);
+  }
+}
+
+async function benchOne(address, id, what, launchBrowser) {
+  const browser = await launchBrowser();
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.addInitScript(() => {
+      const look = () => {
+        if (document.querySelector('nab-trial-chart [data-marks]')) {
+          // Once the frame with it is on the screen.
+          requestAnimationFrame(() =>
+            setTimeout(() => (globalThis.chartShown = performance.now())),
           );
-        const samples = [];
-        for (let i = 0; i < times; i++) {
-          const start = performance.now();
-          of(i % 2 === 0 ? 'SD' : 'SE').click();
-          await new Promise((resolve) => {
-            requestAnimationFrame(() => setTimeout(resolve));
-          });
-          samples.push(performance.now() - start);
-          await new Promise((resolve) => setTimeout(resolve, 100));
-        }
-        return samples;
-      }, TIMES);
-      say(`${READINGS} ${what}: Findings ready`, ready.slice(1));
-      say(`${READINGS} ${what}: chart drawn anew`, redraws);
-    } finally {
-      await browser.close();
+        } else requestAnimationFrame(look);
+      };
+      look();
+    });
+    const ready = [];
+    for (let i = 0; i < 5; i++) {
+      await page.goto('about:blank');
+      await page.goto(`${address}/investigations/${id}/findings`);
+      await page.waitForFunction(() => globalThis.chartShown !== undefined, null, {
+        timeout: 60_000,
+      });
+      ready.push(await page.evaluate(() => globalThis.chartShown));
     }
+    const redraws = await page.evaluate(async (times) => {
+      const of = (text) =>
+        [...document.querySelectorAll('[aria-label="Bars at the means"] label')].find(
+          (label) => label.textContent.trim() === text,
+        );
+      const samples = [];
+      for (let i = 0; i < times; i++) {
+        const start = performance.now();
+        of(i % 2 === 0 ? 'SD' : 'SE').click();
+        await new Promise((resolve) => {
+          requestAnimationFrame(() => setTimeout(resolve));
+        });
+        samples.push(performance.now() - start);
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+      return samples;
+    }, TIMES);
+    say(`Findings of ${what}: ready`, ready.slice(1));
+    say(`Findings of ${what}: chart drawn anew`, redraws);
+  } finally {
+    await browser.close();
   }
 }
 

@@ -1,4 +1,12 @@
-import { analyse, FACTOR_IDS, factorOf, measureOf, type OrderedReading } from '@nab/core';
+import {
+  analyse,
+  analyseYesNo,
+  FACTOR_IDS,
+  factorOf,
+  fisherExact,
+  measureOf,
+  type OrderedReading,
+} from '@nab/core';
 import { describe, expect, it } from 'vitest';
 import { conclusionOf } from './conclusion.js';
 
@@ -76,5 +84,56 @@ describe('a conclusion to begin from', () => {
         expect(made.reasoning).toMatch(/[.?]$/);
       }
     }
+  });
+
+  it('of yes and no counts them, and claims only what chance does not do', () => {
+    const answers = (yes: readonly number[]): OrderedReading[] =>
+      yes.flatMap((count, level) =>
+        Array.from({ length: 6 }, (_, order) => ({
+          x: [10, 20, 40][level]!,
+          y: Number(order < count),
+          level,
+          group: 0,
+          order,
+        })),
+      );
+    const asked = { ...turns, measure: measureOf('load-yes-no') };
+    const some = conclusionOf(analyseYesNo(answers([0, 3, 6]), true), asked, nameOf, 'full')!;
+    expect(some.claim).toBe('With more turns it was yes more often.');
+    expect(some.evidence).toBe(
+      'At 10 turns 0 of 6 trials were yes (95 % interval 0 % to 39 %), at 40 turns 6 of 6 trials were yes (95 % interval 61 % to 100 %).',
+    );
+    const none = conclusionOf(analyseYesNo(answers([2, 3, 3]), true), asked, nameOf, 'plain')!;
+    expect(none.claim).toMatch(/^We cannot say yet/);
+    expect(none.evidence).toBe(
+      'At 10 turns 2 of 6 trials were yes. At 40 turns 3 of 6 trials were yes.',
+    );
+  });
+
+  it('of kinds by yes and no asks more of each of many pairs', () => {
+    const kinds = (yes: readonly number[]): OrderedReading[] =>
+      yes.flatMap((count, level) =>
+        Array.from({ length: 7 }, (_, order) => ({
+          x: NaN,
+          y: Number(order < count),
+          level,
+          group: 0,
+          order,
+        })),
+      );
+    const asked = {
+      factor: factorOf('core-material'),
+      factorId: 'core-material',
+      measure: measureOf('load-yes-no'),
+    } as const;
+    const name = (level: number): string => ['wood', 'brass', 'steel'][level]!;
+    const claim = (yes: readonly number[]): string =>
+      conclusionOf(analyseYesNo(kinds(yes), false), asked, name, 'full')!.claim;
+    expect(claim([0, 1, 7])).toMatch(/makes a difference: most was read with steel/);
+    // Alone that pair would do; of three pairs one so far apart is no rarity.
+    const alone = fisherExact({ yes: 1, n: 7 }, { yes: 6, n: 7 });
+    expect(alone).toBeLessThan(0.05);
+    expect(alone).toBeGreaterThan(0.05 / 3);
+    expect(claim([1, 3, 6])).toMatch(/do not show/);
   });
 });

@@ -1,6 +1,6 @@
 import { analyse, analyseYesNo, factorOf, measureOf, type OrderedReading } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { equationText, factorWords, saidOf, scoresText } from './said.js';
+import { equationText, factorWords, foresightText, saidOf, scoresText } from './said.js';
 
 const turns = factorOf('turns');
 const clips = measureOf('objects-one-end');
@@ -95,6 +95,33 @@ describe('what can be said of readings', () => {
     expect(straight.at(-1)).toMatch(
       /^One trial more tells most at (60 turns: it would narrow the slope’s interval by \d+ %|\d+ turns: there .* differ by [\d.]+ objects)\.$/,
     );
+  });
+
+  it('says what that takes, and leaves out what cannot be tried', () => {
+    const list = readings([10, 20, 40, 60].map((x) => [x, 2 + 0.3 * x]));
+    const minutes = (places: readonly number[]): ReadonlyMap<number, number> => {
+      // Levels, and half way between them.
+      expect(places).toEqual([10, 20, 40, 60, 15, 30, 50]);
+      return new Map([[15, 4.5]]);
+    };
+    const texts = saidOf(analyse(list, true), turns, clips, 'it', minutes);
+    expect(texts.at(-1)!.text).toMatch(
+      /^For its time \(about 4\.5 min\) one trial more tells most at 15 turns: /,
+    );
+  });
+
+  it('says whether groups foresaw more after they had tried, where that is no chance', () => {
+    const scores = (off: number, p: number) => ({
+      before: { guesses: 1, off: 0.6 },
+      after: { guesses: 8, off },
+      p,
+    });
+    expect(foresightText(null)).toBeNull();
+    expect(foresightText(scores(0.2, 0.01))).toBe(
+      'Before its first trial a group was off by 60 % of what was then read (one prediction); after it had tried something, by 20 % (8 predictions). They learnt from what they saw.',
+    );
+    expect(foresightText(scores(0.9, 0.01))).toMatch(/What they saw first misled them\.$/);
+    expect(foresightText(scores(0.2, 0.2))).toMatch(/cannot tell .* more than chance\.$/);
   });
 
   it('says of yes and no whether it changes, and nothing finer', () => {

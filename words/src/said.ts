@@ -337,7 +337,7 @@ function placesFor({ levels }: Analysis, { axis }: Factor): number[] {
 function next(
   analysis: Analysis,
   factor: Factor,
-  { term, unit }: FactorWords,
+  { term, one, unit }: FactorWords,
   measure: Measure,
   minutes?: MinutesAt,
 ): Said[] {
@@ -345,9 +345,10 @@ function next(
   const known = minutes?.(places);
   const found = whatNext(analysis, places, known && ((x) => known.get(x) ?? Infinity));
   if (!found) return [];
+  const place = `${formatNumber(found.x)} ${found.x === 1 ? one : term}`;
   const at = known
-    ? `For its time (about ${formatNumber(found.minutes, 2)} min) one trial more tells most at ${formatNumber(found.x)} ${term}`
-    : `One trial more tells most at ${formatNumber(found.x)} ${term}`;
+    ? `For its time (about ${formatNumber(found.minutes, 2)} min) one trial more tells most at ${place}`
+    : `One trial more tells most at ${place}`;
   if (found.tells === 'slope') {
     if (found.narrowing < 0.005) return [];
     return [

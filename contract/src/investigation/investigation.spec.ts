@@ -25,6 +25,7 @@ import {
   predictionSchema,
   readingSchema,
   shelfUpdateSchema,
+  toFindings,
   toLessonPlan,
   toSubject,
   type ExperimentDocument,
@@ -285,6 +286,29 @@ describe('trials', () => {
     expect(trials).toHaveLength(1);
     expect(countOf(trials[0]!.current)).toBe(8);
     expect(trials[0]!.history.map(countOf)).toEqual([7, 8]);
+  });
+
+  it('tell how much a group had tried when it predicted', () => {
+    const at = (minute: number): string =>
+      `2026-10-07T09:${String(minute).padStart(2, '0')}:00.000Z`;
+    const { trials } = foldTrials([
+      { ...reading, recordedAt: at(5) },
+      // Corrected long after: the trial was made before.
+      { ...correction, recordedAt: at(50) },
+    ]);
+    const guess = (minute: number, change = {}) =>
+      examplePrediction({
+        id: id(300 + minute),
+        levelId: id(minute),
+        recordedAt: at(minute),
+        ...change,
+      });
+    const { guesses } = toFindings(trials, [
+      guess(1),
+      guess(9, { groupId: reading.groupId }),
+      guess(10, { groupId: id(99) }),
+    ]);
+    expect(guesses.map(({ seen }) => seen)).toEqual([0, 1, 0]);
   });
 
   it('follow a correction of a correction, in whatever order they are listed', () => {

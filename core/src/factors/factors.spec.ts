@@ -16,6 +16,7 @@ import {
   FACTOR_IDS,
   factorOf,
   isGraded,
+  levelAt,
   levelName,
   levelOf,
   levelSubject,
@@ -72,6 +73,11 @@ describe('every factor', () => {
       const again = parseLevel(axis, levelText(axis, level));
       if (typeof level === 'number') expect(Number(again)).toBeCloseTo(level, 9);
       else expect(again).toBe(level);
+      // And where it stands on its axis it is found again.
+      if (isGraded(axis)) {
+        expect(Number(levelAt(axis, axisNumber(axis, level)))).toBeCloseTo(Number(level), 9);
+        expect(levelAt(axis, NaN)).toBeNull();
+      }
     }
   });
 

@@ -166,8 +166,14 @@ export function findingsOf(
     lineOf(plain, seriesId, { measure, axis, levelIds, checks }),
   );
   const odd = new Set(series.flatMap(({ odd: ids }) => ids));
-  const points = plain.map((point) => ({ ...point, unusual: odd.has(point.trialId) }));
-  const levels = cases.map((c) => levelFinding(c, measure, xOf, points, trials, guesses));
+  const points =
+    odd.size === 0
+      ? plain
+      : plain.map((point) => (odd.has(point.trialId) ? { ...point, unusual: true } : point));
+  const at = byCase(points, trials, guesses);
+  const levels = cases.map((c) =>
+    levelFinding(c, measure, xOf.get(c.levelId) ?? NaN, at.get(keyOf(c)) ?? NOTHING_THERE),
+  );
   const compared = points.filter(({ inBand }) => inBand !== null);
   const learnt = learntOf(measure, points, trials, known, groups?.length ?? 1);
   return {
@@ -289,27 +295,40 @@ function isInside(measure: Measure, value: number, band: Pick<Band, 'low' | 'hig
   return value + half > band.low && value - half < band.high;
 }
 
-function levelFinding(
-  c: Case,
-  measure: Measure,
-  xOf: ReadonlyMap<string, number>,
+/** What there is at one level of one line. */
+interface AtCase {
+  readonly points: Point[];
+  readonly kept: number[];
+  readonly guesses: number[];
+}
+const NOTHING_THERE: AtCase = { points: [], kept: [], guesses: [] };
+
+function byCase(
   points: readonly Point[],
   trials: readonly FindingTrial[],
   guesses: readonly FindingGuess[],
-): LevelFinding {
-  const here = points.filter((point) => keyOf(point) === keyOf(c));
-  const kept = trials.flatMap((trial) =>
-    keyOf(trial) === keyOf(c) && trial.model !== null ? [trial.model.value] : [],
-  );
+): ReadonlyMap<string, AtCase> {
+  const known = new Map<string, AtCase>();
+  const of = (one: { levelId: string; seriesId: string | null }): AtCase => {
+    const key = keyOf(one);
+    const there = known.get(key) ?? { points: [], kept: [], guesses: [] };
+    known.set(key, there);
+    return there;
+  };
+  for (const point of points) of(point).points.push(point);
+  for (const trial of trials) if (trial.model !== null) of(trial).kept.push(trial.model.value);
+  for (const guess of guesses) if (guess.value !== null) of(guess).guesses.push(guess.value);
+  return known;
+}
+
+function levelFinding(c: Case, measure: Measure, x: number, there: AtCase): LevelFinding {
+  const { points: here, kept, guesses: values } = there;
   const model = summarise(kept)?.mean ?? c.forecast?.value ?? null;
-  const values = guesses.flatMap((guess) =>
-    keyOf(guess) === keyOf(c) && guess.value !== null ? [guess.value] : [],
-  );
   const spread = c.forecast?.spread ?? FALLBACK;
   return {
     levelId: c.levelId,
     seriesId: c.seriesId,
-    x: xOf.get(c.levelId) ?? NaN,
+    x,
     summary: hasNumbers(measure) ? summaryOf(measure, here) : null,
     censored: here.filter(({ censored }) => censored !== null).length,
     model: isComparable(measure) ? model : null,

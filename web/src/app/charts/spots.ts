@@ -14,7 +14,7 @@ export interface Spot {
 /** Between neighbouring groups around one level. */
 const GROUP_STEP = 7;
 /** Of a pile: how far the markers are apart, and how many of them are drawn. */
-const PILE = { step: 2.5, most: 4 } as const;
+const PILE = { step: 3, most: 4 } as const;
 
 /** Points by where they lie: from left to right, within a level group by group, and upward. */
 export function spotsOf(points: readonly ChartPoint[]): Spot[] {

@@ -54,8 +54,8 @@ const NARROW = '(max-width: 640px)';
 /** A pointer this near to a trial asks for it, in the drawing's own units. */
 const NEAR = 16;
 const CLOSEST = 40;
-/** What lies over the plot may reach so far beyond it. */
-const OVER = 12;
+/** Marks at an edge of the plot reach so far beyond it. */
+const OVER = 9;
 
 /**
  * Every trial, the means with their error bars, the model's band and the fitted lines. On a page it is
@@ -95,14 +95,6 @@ const OVER = 12;
       <defs>
         <clipPath [attr.id]="clip">
           <rect
-            [attr.x]="places().left"
-            [attr.y]="places().top"
-            [attr.width]="places().right - places().left"
-            [attr.height]="places().bottom - places().top"
-          />
-        </clipPath>
-        <clipPath [attr.id]="clip + '-over'">
-          <rect
             [attr.x]="places().left - over"
             [attr.y]="places().top - over"
             [attr.width]="places().right - places().left + 2 * over"
@@ -117,7 +109,7 @@ const OVER = 12;
         <g #means></g>
       </g>
       <g #names></g>
-      <g [attr.clip-path]="isClose() ? 'url(#' + clip + '-over)' : null"><ng-content /></g>
+      <g [attr.clip-path]="isClose() ? 'url(#' + clip + ')' : null"><ng-content /></g>
       @if (on() === 'page') {
         @if (shown(); as spot) {
           <g

@@ -4,7 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { FormsModule } from '@angular/forms';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { RouterLink } from '@angular/router';
-import { cameOf, USUAL_LESSON } from '@nab/contract';
+import { cameOf, USUAL_LESSON, type Trial } from '@nab/contract';
 import { foresightOf, predictionScores, trialMinutes } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
@@ -33,6 +33,9 @@ import { OrderChart } from './order-chart';
 import { ReportPart } from './report-part';
 import { TeachingPart } from './teaching-part';
 import { orderedPoints } from './order-data';
+
+/** More readings of a group at a level nobody reads in a table. */
+const MOST_IN_A_CELL = 60;
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
@@ -144,26 +147,33 @@ export class FindingsPage {
   );
 
   /** Readings of each group at each level in the order they were made; a star marks a correction. */
-  protected readonly byGroup = computed(() =>
-    this.plan().groups.map(({ id, name }) => ({
+  protected readonly byGroup = computed(() => {
+    const keyOf = (...parts: readonly (string | null)[]): string => parts.join(' ');
+    const at = new Map<string, Trial[]>();
+    for (const trial of this.store.trials()) {
+      const { groupId, levelId, seriesId } = trial.current;
+      const key = keyOf(groupId, levelId, seriesId);
+      const there = at.get(key);
+      if (there) there.push(trial);
+      else at.set(key, [trial]);
+    }
+    return this.plan().groups.map(({ id, name }) => ({
       id,
       name,
-      cells: this.store.cases().map((one) => ({
-        key: `${one.levelId} ${one.seriesId ?? ''}`,
-        text: this.store
-          .trials()
-          .filter(
-            ({ current }) =>
-              current.groupId === id &&
-              current.levelId === one.levelId &&
-              current.seriesId === one.seriesId,
-          )
-          .map(({ current, history }) => {
-            const text = outcomeText(this.measure(), current.outcome, this.plan().objects);
-            return `${text}${history.length > 1 ? '*' : ''}`;
-          })
-          .join(this.measure().data === 'count' ? ', ' : '; '),
+      cells: this.store.cases().map(({ levelId, seriesId }) => ({
+        key: keyOf(levelId, seriesId),
+        text: this.cellText(at.get(keyOf(id, levelId, seriesId)) ?? []),
       })),
-    })),
-  );
+    }));
+  });
+
+  private cellText(trials: readonly Trial[]): string {
+    const texts = trials.slice(0, MOST_IN_A_CELL).map(({ current, history }) => {
+      const text = outcomeText(this.measure(), current.outcome, this.plan().objects);
+      return `${text}${history.length > 1 ? '*' : ''}`;
+    });
+    const more = trials.length - texts.length;
+    if (more > 0) texts.push(`and ${more} more, in the files`);
+    return texts.join(this.measure().data === 'count' ? ', ' : '; ');
+  }
 }

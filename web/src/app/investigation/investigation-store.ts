@@ -70,6 +70,7 @@ const REST_MS = 120;
 const REFRESH_MS = 8000;
 /** What changes within this time is kept at once. */
 const SNAPSHOT_MS = 200;
+const IDLE_MS = 2000;
 /** What is on the way comes after all that has arrived, in the order of typing. */
 const ON_THE_WAY = 1e12;
 
@@ -220,8 +221,12 @@ export class InvestigationStore {
       )
       .subscribe((fresh) => this.merge(fresh));
     this.snapshot.pipe(auditTime(SNAPSHOT_MS), takeUntilDestroyed()).subscribe((investigation) => {
-      // A browser that keeps nothing only cannot show it without the server.
-      benchStore.snapshots.put(investigation).catch(() => undefined);
+      const keep = (): void => {
+        // A browser that keeps nothing only cannot show it without the server.
+        benchStore.snapshots.put(investigation).catch(() => undefined);
+      };
+      if ('requestIdleCallback' in globalThis) requestIdleCallback(keep, { timeout: IDLE_MS });
+      else keep();
     });
     this.outbox.delivered.pipe(takeUntilDestroyed()).subscribe((delivery) => {
       const base = this.baseSignal();
