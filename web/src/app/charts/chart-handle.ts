@@ -79,7 +79,8 @@ export class ChartHandle {
   }
 }
 
-const STEPS: Readonly<Record<string, number>> = {
+/** By how many steps a key moves what stands in a chart. */
+export const STEPS: Readonly<Record<string, number>> = {
   ArrowLeft: -1,
   ArrowDown: -1,
   ArrowRight: 1,

@@ -1,19 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { ChartPlace } from './chart-handle';
+import { STEPS, type ChartPlace } from './chart-handle';
 
 /** Room of a letter and around a text, in the drawing's own units. */
 const LETTER = 7.4;
 const ROOM = 8;
-const KEYS: Readonly<Record<string, number>> = {
-  ArrowLeft: -1,
-  ArrowDown: -1,
-  ArrowRight: 1,
-  ArrowUp: 1,
-  PageDown: -10,
-  PageUp: 10,
-  Home: -Infinity,
-  End: Infinity,
-};
+const KEYS: Readonly<Record<string, number>> = { ...STEPS, Home: -Infinity, End: Infinity };
 
 /**
  * What goes from trial to trial by the arrow keys and says each: one stop of the Tab key for all of

@@ -53,6 +53,13 @@ describe('trials that lie on one another', () => {
     expect(spotsOf(all)).toHaveLength(all.length);
   });
 
+  it('are known by the same key when others come in between', () => {
+    const [first] = spotsOf([point()]);
+    const again = spotsOf([point({ x: 5 }), point({ y: 1 }), point()]);
+    expect(again.filter(({ key }) => key === first!.key)).toHaveLength(1);
+    expect(again[0]!.key).not.toBe(first!.key);
+  });
+
   it('go from left to right, group by group, and upward', () => {
     const spots = spotsOf([
       point({ x: 20 }),

@@ -6,6 +6,8 @@ import type { ChartPoint } from './trial-data';
 
 /** Trials that lie on one another: they are drawn once, as a pile. */
 export interface Spot {
+  /** What it is known by when readings come in. */
+  readonly key: string;
   /** What they have in common, and what the first of them is called. */
   readonly point: ChartPoint;
   readonly times: number;
@@ -18,13 +20,13 @@ const PILE = { step: 3, most: 4 } as const;
 
 /** Points by where they lie: from left to right, within a level group by group, and upward. */
 export function spotsOf(points: readonly ChartPoint[]): Spot[] {
-  const piles = new Map<string, { point: ChartPoint; times: number }>();
+  const piles = new Map<string, { key: string; point: ChartPoint; times: number }>();
   for (const point of points) {
     const { x, y, from, to, group, series, censored, unusual } = point;
     const key = `${x} ${y} ${from} ${to} ${group} ${series} ${censored} ${unusual}`;
     const pile = piles.get(key);
     if (pile) pile.times++;
-    else piles.set(key, { point, times: 1 });
+    else piles.set(key, { key, point, times: 1 });
   }
   return [...piles.values()].sort(
     ({ point: p }, { point: q }) =>

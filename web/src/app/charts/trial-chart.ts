@@ -29,7 +29,7 @@ import {
   type UpScale,
 } from './places';
 import { PointCursor } from './point-cursor';
-import { besideGroups, drawSpots, spotPlace, spotsOf, spotText } from './spots';
+import { besideGroups, drawSpots, spotPlace, spotsOf, spotText, type Spot } from './spots';
 import type { TrialChartData } from './trial-data';
 
 /** Where things stand in the drawing, for what is laid over it. */
@@ -202,7 +202,17 @@ export class TrialChart {
 
   /** The pile under the pointer, and the one that the keys have come to. */
   protected readonly hovered = signal<number | null>(null);
-  private readonly chosen = linkedSignal({ source: this.spots, computation: () => 0 });
+  private readonly chosen = linkedSignal<readonly Spot[], number>({
+    source: this.spots,
+    // Readings come in while somebody looks: the cursor stays where it is.
+    computation: (spots, before) => {
+      const key = before?.source[before.value]?.key;
+      return Math.max(
+        0,
+        spots.findIndex((spot) => spot.key === key),
+      );
+    },
+  });
   protected readonly shown = computed(() => {
     const index = this.hovered() ?? this.chosen();
     const spot = this.spots()[index];

@@ -50,6 +50,7 @@ import {
   type ChartLook,
 } from './chart-data';
 import { OwnLineHands, type OwnLine } from './own-line';
+import { ownLineWords } from './own-line-words';
 import { ReadingLine, type ReadOff } from './reading-line';
 
 /** What the bar at a mean is called. */
@@ -271,32 +272,12 @@ export class ChartPart {
   protected readonly ownWords = computed(() => {
     const line = this.own();
     if (!line) return null;
-    const [least, most] = this.ends();
-    const rise = line.high - line.low;
-    const slope = rise / (most - least);
-    const height = line.low - slope * least;
-    const { term, read, unit, one } = this.words();
-    const sign = height < 0 ? '−' : '+';
-    const points = this.chart().points.filter(({ censored }) => !censored);
-    const off = (at: (x: number) => number): number =>
-      Math.sqrt(points.reduce((sum, p) => sum + (p.y - at(p.x)) ** 2, 0) / points.length);
     const best = this.fitOf('line');
     const scale = this.inUnit();
-    const mine = formatNumber(
-      off((x) => height + slope * x),
-      2,
-    );
-    const its = best
-      ? formatNumber(
-          off((x) => scale(best.at(x))),
-          2,
-        )
-      : '–';
-    return {
-      equation: `${read} = ${formatNumber(slope)} × ${term} ${sign} ${formatNumber(Math.abs(height))}`,
-      slope: `slope = rise ÷ run = ${formatNumber(rise)} ÷ ${formatNumber(most - least)} = ${formatNumber(slope)} ${unit} per ${one}`,
-      against: `Readings lie ${mine} ${unit} off your line and ${its} off the least-squares line (root mean square).`,
-    };
+    return ownLineWords(line, this.ends(), this.chart().points, {
+      words: this.words(),
+      best: best && ((x) => scale(best.at(x))),
+    });
   });
 
   /** What the chosen curve of each line says where is read off, in the axes’ units. */
