@@ -9,7 +9,7 @@ import {
 import { percentText } from './format.js';
 import { inUnitOf, withUnit } from './readings.js';
 import { REASONS } from './reasons.js';
-import { factorWords } from './said.js';
+import { factorWords } from './said-words.js';
 
 /** A conclusion as classes write one. */
 export interface Conclusion {

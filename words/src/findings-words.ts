@@ -11,7 +11,8 @@ import { caseText, levelWords } from './case-words.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { percentText } from './format.js';
 import { inUnitOf, measuredBand, measuredText, withUnit } from './readings.js';
-import { saidOf, type MinutesAt, type Said } from './said.js';
+import { saidOf, type MinutesAt } from './said.js';
+import type { Said } from './said-words.js';
 
 /**
  * What can be said of every line of readings, no stronger than they allow.

@@ -58,17 +58,14 @@ export { coilsOf, type CoilOf } from './coils.js';
 export { asDone } from './as-done.js';
 export { asked, type Asked } from './asked.js';
 export { voteText } from './votes.js';
+export { foresightText, saidOf, scoresText, type MinutesAt } from './said.js';
 export {
   CURVE_NAMES,
   equationText,
   factorWords,
-  foresightText,
-  saidOf,
-  type MinutesAt,
-  scoresText,
   type FactorWords,
   type Said,
-} from './said.js';
+} from './said-words.js';
 export { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 export {
   allSaid,

@@ -1,6 +1,7 @@
 import { analyse, analyseYesNo, factorOf, measureOf, type OrderedReading } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { equationText, factorWords, foresightText, saidOf, scoresText } from './said.js';
+import { foresightText, saidOf, scoresText } from './said.js';
+import { equationText, factorWords } from './said-words.js';
 
 const turns = factorOf('turns');
 const clips = measureOf('objects-one-end');

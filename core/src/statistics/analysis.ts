@@ -11,6 +11,7 @@ import {
 import { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
 import { fitWithGroups, type GroupEffect } from './group-effect.js';
 import { isExact, type Reading } from './reading.js';
+import { singleTrialsMislead } from './single-trials.js';
 import { fisherExact, shareDifference, type SharePair } from './shares.js';
 import { summarise, type Summary } from './summary.js';
 import { unusual } from './unusual.js';
@@ -75,6 +76,8 @@ export interface Analysis {
   readonly drift: Drift | null;
   /** Trials at each level to tell the two nearest levels apart, four times in five; null where none can. */
   readonly repeats: number | null;
+  /** How often single trials of neighbouring levels mislead; null where none can. */
+  readonly misled: number | null;
   /** Of yes and no: how yes follows the factor; null for all else. */
   readonly yesNo: YesNo | null;
 }
@@ -115,6 +118,7 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
     ...withGroups(readings, numbers, graded),
     drift: driftOf(readings, scales, numbers),
     repeats: repeatsFor(levels),
+    misled: singleTrialsMislead(byPlace(levels, values)),
     yesNo: null,
   };
 }
@@ -153,6 +157,7 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     meansWithGroups: null,
     drift: null,
     repeats: null,
+    misled: null,
     yesNo,
   };
 }
@@ -200,6 +205,18 @@ function ranked(curves: readonly FittedCurve[]): RankedCurve[] {
     behind: curve.aicc - best,
     weight: share[i]! / whole,
   }));
+}
+
+/** Readings of the levels in the order of their places; of kinds in that of their means. */
+function byPlace(
+  levels: readonly LevelAnalysis[],
+  values: readonly (readonly number[])[],
+): (readonly number[])[] {
+  const rank = ({ x, summary }: LevelAnalysis): number => (Number.isFinite(x) ? x : summary.mean);
+  return levels
+    .map((level, i) => ({ at: rank(level), own: values[i]! }))
+    .sort((p, q) => p.at - q.at)
+    .map(({ own }) => own);
 }
 
 function pairsOf(numbers: readonly number[], values: readonly (readonly number[])[]): Pair[] {

@@ -23,6 +23,7 @@ export { fitWithGroups, type GroupEffect } from './group-effect.js';
 export { alikeOver } from './over-lines.js';
 export { isExact, type Reading } from './reading.js';
 export { fisherExact, shareDifference, type Share, type SharePair } from './shares.js';
+export { singleTrialsMislead } from './single-trials.js';
 export { summarise, type Summary } from './summary.js';
 export { unusual } from './unusual.js';
 export { whatNext, type NextTrial } from './what-next.js';

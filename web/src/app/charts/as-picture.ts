@@ -55,7 +55,8 @@ export function asSvg(
       append(copy, 'path', {
         d: markerPath(mark),
         transform: `translate(${x + 6},${y - 5})`,
-        fill: 'var(--nab-sheet)',
+        fill: markerColour(mark),
+        'fill-opacity': 0.25,
         stroke: markerColour(mark),
         'stroke-width': 2,
       });

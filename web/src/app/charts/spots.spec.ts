@@ -99,6 +99,9 @@ describe('the marks of trials', () => {
     expect(paths).toHaveLength(4);
     // The marker is above all that belongs to it.
     expect(paths.at(-1)!.getAttribute('data-marks')).toBe('trials');
+    // Hollow, as it stands out; all others are not.
+    expect(paths.at(-1)!.getAttribute('fill-opacity')).toBe('0');
+    expect(Number(drawn([point()])[0]!.getAttribute('fill-opacity'))).toBeGreaterThan(0);
     expect(paths.some((path) => path.getAttribute('stroke') === 'var(--nab-enamel)')).toBe(true);
     const span = paths[0]!.getAttribute('d')!;
     const x = places.across.at(10) - 3.5;

@@ -18,6 +18,9 @@ const GROUP_STEP = 7;
 /** Of a pile: how far the markers are apart, and how many of them are drawn. */
 const PILE = { step: 3, most: 4 } as const;
 
+/** How full markers are: tinted, of another line solid, and hollow where they stand out. */
+const FILL = { own: '0.25', other: '1', unusual: '0' } as const;
+
 /** Points by where they lie: from left to right, within a level group by group, and upward. */
 export function spotsOf(points: readonly ChartPoint[]): Spot[] {
   const piles = new Map<string, { key: string; point: ChartPoint; times: number }>();
@@ -94,9 +97,14 @@ export function drawSpots(
       arrow.lineTo(x, y - 21);
       arrow.lineTo(x + 4, y - 15);
     }
-    const filled = series > 1 && point.series > 0;
-    const marker = marks.of(`marker ${point.group} ${filled}`, {
-      fill: filled ? colour : 'var(--nab-sheet)',
+    const fill = point.unusual
+      ? FILL.unusual
+      : series > 1 && point.series > 0
+        ? FILL.other
+        : FILL.own;
+    const marker = marks.of(`marker ${point.group} ${fill}`, {
+      fill: colour,
+      'fill-opacity': fill,
       stroke: colour,
       'stroke-width': '1.8',
       'data-marks': 'trials',
