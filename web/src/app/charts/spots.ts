@@ -54,8 +54,8 @@ export function spotPlace(
 export const besideGroups = (groups: number): number => (groups / 2) * GROUP_STEP + 8;
 
 /**
- * All piles of so many groups and lines: one path for each group and kind of mark, because thousands of elements would take
- * longer to put up than to draw.
+ * All piles of so many groups and lines: a few paths for each group and kind of mark, because
+ * thousands of elements would take longer to put up than to draw.
  */
 export function drawSpots(
   layer: Layer,
@@ -69,7 +69,8 @@ export function drawSpots(
     const { point, times } = spot;
     const [x, y] = spotPlace(spot, places, groups);
     if (!Number.isFinite(x) || !Number.isFinite(y)) continue;
-    const kind = 4 * point.group + 2 * Number(point.unusual) + Number(point.censored);
+    const looks = 2 * Number(point.unusual) + Number(point.censored);
+    const kind = 4 * (groups * point.series + point.group) + looks;
     if (!crowd.hasRoom(x, y, kind)) continue;
     const colour = markerColour(point.group);
     if (point.from !== null && point.to !== null) {
