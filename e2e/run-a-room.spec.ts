@@ -56,6 +56,8 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
 
   // The cable of one tablet is pulled in the middle of a trial.
   await new RunBench(terns).predict(6);
+  await expect.poll(async () => (await stored(api, id)).predictions.length).toBe(2);
+  await new RunBench(terns).isSaved();
   await contexts[1]!.setOffline(true);
   await new RunBench(terns).trial({ lifted: 7 });
   await expect(terns.getByTestId('save-status')).toHaveText(/1 kept on this device/);
