@@ -72,8 +72,6 @@ export interface Point {
   readonly to: number | null;
   /** 'at-least': the tray was emptied, or the load never dropped. */
   readonly censored: 'at-least' | null;
-  /** Whether it fell inside Nab's band of that day; null without one. */
-  readonly inBand: boolean | null;
   /** Whether it stands out among the readings of its level; it counts like any other. */
   readonly unusual: boolean;
 }
@@ -115,7 +113,9 @@ export interface Findings {
   readonly series: readonly SeriesFinding[];
   readonly trials: number;
   readonly censored: number;
-  /** Trials with a prediction of that day, and those inside its band. */
+  /** Of each trial with a prediction of that day, by its id, whether it fell inside its band. */
+  readonly inside: ReadonlyMap<string, boolean>;
+  /** How many those are, and how many of them inside. */
   readonly compared: number;
   readonly inBand: number;
   /** What this class's readings have shown about the model; null where nothing is predicted. */
@@ -144,7 +144,6 @@ export function findingsOf(
   const xOf = new Map(plan.levels.map(({ id, value }) => [id, axisNumber(axis, value)]));
   const plain = trials.map((trial): Point => {
     const { value, censored, from, to } = valueOf(trial.outcome, ceiling);
-    const band = bandOfTrial(measure, trial, known.get(keyOf(trial)) ?? null);
     return {
       trialId: trial.id,
       groupId: trial.groupId,
@@ -155,7 +154,6 @@ export function findingsOf(
       from: from ?? null,
       to: to ?? null,
       censored,
-      inBand: band && isComparable(measure) ? isInside(measure, value, band) : null,
       unusual: false,
     };
   });
@@ -174,18 +172,30 @@ export function findingsOf(
   const levels = cases.map((c) =>
     levelFinding(c, measure, xOf.get(c.levelId) ?? NaN, at.get(keyOf(c)) ?? NOTHING_THERE),
   );
-  const compared = points.filter(({ inBand }) => inBand !== null);
-  const learnt = learntOf(measure, points, trials, known, groups?.length ?? 1);
+  // Not before somebody asks: they want the model's own predictions, which take long of a load.
+  const inside = once(() => insideOf(measure, points, trials, known));
+  const learnt = once(() => learntOf(measure, points, trials, known, groups?.length ?? 1));
   return {
     points,
     levels,
     series,
     trials: trials.length,
     censored: points.filter(({ censored }) => censored !== null).length,
-    compared: compared.length,
-    inBand: compared.filter(({ inBand }) => inBand).length,
-    belief: learnt?.belief ?? null,
-    own: learnt?.own ?? null,
+    get inside() {
+      return inside();
+    },
+    get compared() {
+      return inside().size;
+    },
+    get inBand() {
+      return [...inside().values()].filter(Boolean).length;
+    },
+    get belief() {
+      return learnt()?.belief ?? null;
+    },
+    get own() {
+      return learnt()?.own ?? null;
+    },
     verdicts: verdictsOf(trials),
   };
 }
@@ -273,6 +283,21 @@ const hasNumbers = ({ data }: Measure): boolean => data !== 'words' && data !== 
 const isComparable = (measure: Measure): boolean =>
   hasNumbers(measure) && measure.data !== 'yes-no' && measure.heldAgainst !== null;
 
+function insideOf(
+  measure: Measure,
+  points: readonly Point[],
+  trials: readonly FindingTrial[],
+  known: ReadonlyMap<string, Case>,
+): ReadonlyMap<string, boolean> {
+  if (!isComparable(measure)) return new Map();
+  return new Map(
+    trials.flatMap((trial, i) => {
+      const band = bandOfTrial(measure, trial, known.get(keyOf(trial)) ?? null);
+      return band ? [[trial.id, isInside(measure, points[i]!.y, band)]] : [];
+    }),
+  );
+}
+
 /** The band that held when the trial was made; the present one where the trial kept none. */
 function bandOfTrial(
   measure: Measure,
@@ -323,19 +348,22 @@ function byCase(
 
 function levelFinding(c: Case, measure: Measure, x: number, there: AtCase): LevelFinding {
   const { points: here, kept, guesses: values } = there;
-  const model = summarise(kept)?.mean ?? c.forecast?.value ?? null;
-  const spread = c.forecast?.spread ?? FALLBACK;
+  const model = (): number | null =>
+    isComparable(measure) ? (summarise(kept)?.mean ?? c.forecast?.value ?? null) : null;
   return {
     levelId: c.levelId,
     seriesId: c.seriesId,
     x,
     summary: hasNumbers(measure) ? summaryOf(measure, here) : null,
     censored: here.filter(({ censored }) => censored !== null).length,
-    model: isComparable(measure) ? model : null,
-    band:
-      model !== null && isComparable(measure)
-        ? bandOf(measure.heldAgainst!, { value: model, spread })
-        : null,
+    get model() {
+      return model();
+    },
+    get band() {
+      const value = model();
+      const spread = c.forecast?.spread ?? FALLBACK;
+      return value === null ? null : bandOf(measure.heldAgainst!, { value, spread });
+    },
     guess: summarise(values)?.mean ?? null,
   };
 }

@@ -107,7 +107,9 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
   return {
     levels,
     scatter,
-    line: graded ? fitCurve('line', readings, scales) : null,
+    line:
+      curves.find(({ curve }) => curve.id === 'line')?.curve ??
+      (graded ? fitCurve('line', readings, scales) : null),
     curves,
     alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
     anova: differ,

@@ -213,8 +213,11 @@ function maximise(
   place: (reading: Reading) => number,
 ): Maximum | null {
   const [n, p] = [readings.length, shape.names.length];
-  const places = readings.map(place);
-  const cells = cellsOf(places, scales);
+  const isHidden = !readings.every(isExact);
+  const kinds = isHidden
+    ? alikeIn(readings, scales)
+    : readings.map((reading, i) => ({ reading, scale: scales[i]!, times: 1 }));
+  const cells = cellsOf(kinds, place);
   const through = (y: readonly number[], start: readonly number[]) => {
     const { means, within } = cells.of(y);
     const weight = (c: number): number => cells.root[c]! / cells.scale[c]!;
@@ -242,26 +245,25 @@ function maximise(
     const found = fit();
     return found && { ...found, residualSumOfSquares: found.residualSumOfSquares + within };
   };
-  const meanX = places.reduce((sum, x) => sum + x, 0) / n;
-  const ys = readings.map(({ y }) => y);
-  const extent = { meanX, meanY: ys.reduce((sum, y) => sum + y, 0) / n, mostY: Math.max(...ys) };
+  const meanOf = (value: (reading: Reading) => number): number =>
+    kinds.reduce((sum, { reading, times }) => sum + times * value(reading), 0) / n;
+  const ys = kinds.map(({ reading }) => reading.y);
+  const extent = { meanX: meanOf(place), meanY: meanOf(({ y }) => y), mostY: Math.max(...ys) };
   const first = through(ys, shape.start(extent));
   if (!first) return null;
   let coefficients = [...first.coefficients];
   let sigma = Math.sqrt(first.residualSumOfSquares / (n - p));
-  if (readings.every(isExact)) {
+  if (!isHidden) {
     const covariance = Float64Array.from(first.unscaledCovariance, (v) => v * sigma ** 2);
-    const kinds = readings.map((reading, i) => ({ reading, scale: scales[i]!, times: 1 }));
-    return { coefficients, sigma, covariance, isHidden: false, kinds };
+    return { coefficients, sigma, covariance, isHidden, kinds };
   }
   sigma = Math.max(sigma, 1e-6 * Math.abs(extent.meanY) + 1e-12);
-  const { kinds, kindOf } = alikeOf(readings, scales);
   for (let step = 0; step < MOST_STEPS; step++) {
     const expected = kinds.map(({ reading, scale }) =>
       expectedOf(reading, shape.at(place(reading), coefficients), sigma * scale),
     );
     const fit = through(
-      kindOf.map((k) => expected[k]!.mean),
+      expected.map(({ mean }) => mean),
       coefficients,
     );
     if (!fit) return null;
@@ -276,39 +278,43 @@ function maximise(
     if (moved < 1e-10) break;
   }
   const covariance = covarianceOf(shape, kinds, place, coefficients, sigma);
-  return covariance && { coefficients, sigma, covariance, isHidden: true, kinds };
+  return covariance && { coefficients, sigma, covariance, isHidden, kinds };
 }
 
 /**
  * Readings at one place, of one scale, as one: their mean weighs by the root of their number, and
  * what they scatter about it no curve can take away.
  */
-function cellsOf(places: readonly number[], scales: readonly number[]) {
+function cellsOf(kinds: readonly Alike[], placeOf: (reading: Reading) => number) {
   const known = new Map<string, number>();
-  const [place, scale, root]: number[][] = [[], [], []];
-  const cell = places.map((at, i) => {
-    const key = `${at} ${scales[i]!}`;
+  const [place, scale, count]: [number[], number[], number[]] = [[], [], []];
+  const cell = kinds.map(({ reading, scale: own, times }) => {
+    const at = placeOf(reading);
+    const key = `${at} ${own}`;
     let c = known.get(key);
     if (c === undefined) {
       c = known.size;
       known.set(key, c);
-      place!.push(at);
-      scale!.push(scales[i]!);
-      root!.push(0);
+      place.push(at);
+      scale.push(own);
+      count.push(0);
     }
-    root![c]! += 1;
+    count[c]! += times;
     return c;
   });
-  const count = [...root!];
   return {
-    place: place!,
-    scale: scale!,
+    place,
+    scale,
     root: count.map(Math.sqrt),
+    /** @param y of each kind. */
     of: (y: readonly number[]) => {
       const means = count.map(() => 0);
-      y.forEach((value, i) => (means[cell[i]!]! += value / count[cell[i]!]!));
-      const within = y.reduce(
-        (sum, value, i) => sum + ((value - means[cell[i]!]!) / scales[i]!) ** 2,
+      kinds.forEach(({ times }, i) => {
+        const c = cell[i]!;
+        means[c]! += (times * y[i]!) / count[c]!;
+      });
+      const within = kinds.reduce(
+        (sum, { scale: own, times }, i) => sum + times * ((y[i]! - means[cell[i]!]!) / own) ** 2,
         0,
       );
       return { means, within };
@@ -323,26 +329,24 @@ interface Alike {
   readonly times: number;
 }
 
-/** Readings by kind, and the kind of each: what is reckoned of one is reckoned of all that are alike. */
-function alikeOf(
-  readings: readonly Reading[],
-  scales: readonly number[],
-): { readonly kinds: readonly Alike[]; readonly kindOf: readonly number[] } {
-  const known = new Map<string, number>();
-  const kinds: { reading: Reading; scale: number; times: number }[] = [];
-  const kindOf = readings.map((reading, i) => {
+/** Of each analysis the same for every curve. */
+const kept = new WeakMap<readonly number[], { of: readonly Reading[]; kinds: readonly Alike[] }>();
+
+/** Readings by kind: what is reckoned of one is reckoned of all that are alike. */
+function alikeIn(readings: readonly Reading[], scales: readonly number[]): readonly Alike[] {
+  const there = kept.get(scales);
+  if (there?.of === readings) return there.kinds;
+  const kinds = new Map<string, { reading: Reading; scale: number; times: number }>();
+  readings.forEach((reading, i) => {
     const { x, y, level, between, atLeast } = reading;
     const key = `${x} ${y} ${level} ${between?.[0]} ${between?.[1]} ${atLeast} ${scales[i]}`;
-    let kind = known.get(key);
-    if (kind === undefined) {
-      kind = kinds.length;
-      known.set(key, kind);
-      kinds.push({ reading, scale: scales[i]!, times: 0 });
-    }
-    kinds[kind]!.times++;
-    return kind;
+    const kind = kinds.get(key) ?? { reading, scale: scales[i]!, times: 0 };
+    kinds.set(key, kind);
+    kind.times++;
   });
-  return { kinds, kindOf };
+  const found = [...kinds.values()];
+  kept.set(scales, { of: readings, kinds: found });
+  return found;
 }
 
 /** Inverse of the observed information about the coefficients and the logarithm of the scatter. */

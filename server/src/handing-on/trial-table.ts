@@ -93,14 +93,13 @@ export function trialTable(investigation: Investigation): TrialTable {
   const measure = measureOf(plan.measure);
   const folded = foldTrials(readings);
   const all = [...folded.trials, ...folded.withdrawn];
-  const { points } = findingsOf(
+  const { inside } = findingsOf(
     lesson,
     casesOf(lesson),
     toFindings(all, predictions).trials,
     [],
     plan,
   );
-  const inBand = new Map(points.map(({ trialId, inBand: inside }) => [trialId, inside]));
   const group = new Map(plan.groups.map(({ id, name }) => [id, name]));
   const objects = new Map(plan.objects.map(({ id, name }) => [id, name]));
   const inUnit = unitOf(measure);
@@ -125,7 +124,7 @@ export function trialTable(investigation: Investigation): TrialTable {
       model_prediction: inUnit(current.model?.value ?? null),
       model_low: inUnit(current.model?.low ?? null),
       model_high: inUnit(current.model?.high ?? null),
-      in_band: yesNo(inBand.get(trial.id) ?? null),
+      in_band: yesNo(inside.get(trial.id) ?? null),
       on_time_s: current.onTime_s,
       original: summaryOf(history[0]!, inUnit),
       corrections: history.length - 1,

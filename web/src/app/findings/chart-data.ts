@@ -214,10 +214,13 @@ export function trialChartData(
         mean: inUnit(summary!.mean),
         ...endsOf(summary!, look.bar, inUnit),
       })),
-    series: findings.series.map(({ seriesId, analysis }) => {
+    series: findings.series.map((one) => {
+      const { seriesId } = one;
+      // Nothing is fitted to readings of which no curve is drawn.
+      const analysis = look.curve === null ? null : one.analysis;
       const fit = curveOf(analysis, look.curve);
       return {
-        name: cases.find((one) => one.seriesId === seriesId)?.seriesName ?? '',
+        name: cases.find((there) => there.seriesId === seriesId)?.seriesName ?? '',
         curve: look.band === 'learnt' ? [] : (before.get(seriesId) ?? []),
         learnt: look.band === 'before' ? null : (learnt.get(seriesId) ?? []),
         fit: fit && drawn(fit, analysis!, inUnit),

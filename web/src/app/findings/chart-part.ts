@@ -4,6 +4,7 @@ import {
   computed,
   ElementRef,
   inject,
+  input,
   signal,
   viewChild,
 } from '@angular/core';
@@ -82,6 +83,8 @@ const DRAWN: readonly CurveId[] = [...CURVE_IDS.filter((id) => id !== 'means'), 
 })
 export class ChartPart {
   private readonly store = inject(InvestigationStore);
+  /** Whether what is made of the trials is drawn too: bands and curves take longer than points. */
+  readonly whole = input(true);
   protected readonly markerPath = markerPath;
   protected readonly markerColour = markerColour;
   protected readonly bars = [
@@ -110,7 +113,9 @@ export class ChartPart {
   private readonly chosen = signal<Partial<ChartLook>>({});
   /** Shapes that the readings of no line tell from the best. */
   private readonly alike = computed(() =>
-    alikeOver(this.store.findings().series.flatMap(({ analysis }) => analysis ?? [])),
+    this.whole()
+      ? alikeOver(this.store.findings().series.flatMap(({ analysis }) => analysis ?? []))
+      : [],
   );
   /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
   protected readonly look = computed((): ChartLook => {
@@ -123,7 +128,7 @@ export class ChartPart {
   });
   /** Whether this class has shown anything about the predictions that are drawn. */
   protected readonly hasLearnt = computed(
-    () => this.store.findings().own !== null && this.before().size > 0,
+    () => this.whole() && this.store.findings().own !== null && this.before().size > 0,
   );
   protected readonly barName = computed(() => BAR_NAMES[this.look().bar]);
 
@@ -138,7 +143,7 @@ export class ChartPart {
   private readonly hidden = computed(() => this.own() !== null && !this.compared());
   /** A line by eye is held against the straight line, whatever else was chosen. */
   private readonly drawnCurve = computed((): CurveId | null => {
-    if (this.hidden()) return null;
+    if (this.hidden() || !this.whole()) return null;
     return this.own() === null ? this.look().curve : 'line';
   });
   private readonly between = computed(() => casesBetween(this.store.lesson()));
@@ -158,7 +163,7 @@ export class ChartPart {
         cases: this.store.cases(),
         findings: this.store.findings(),
         points: this.points(),
-        before: this.before(),
+        before: this.whole() ? this.before() : new Map<null, never>(),
         learnt: this.hasLearnt() ? this.learnt() : new Map<null, never>(),
       },
       {

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';
@@ -71,5 +72,26 @@ describe('the page of findings', () => {
     await openInvestigation({ readings: readingsOf([3], [60], [60]) });
     const { texts } = await pageOf(FindingsPage);
     expect(texts('nab-notice').join(' ')).toMatch(/2 trials say “at least so much”/);
+  });
+
+  it('draws thousands of trials before it says what they mean, and says it then', async () => {
+    const readings = Array.from({ length: 2001 }, (_, i) =>
+      exampleReading({
+        id: idOf(1000 + i),
+        levelId: idOf(1 + (i % 3)),
+        outcome: counted(3 * 2 ** (i % 3) + (Math.floor(i / 3) % 2)),
+      }),
+    );
+    await openInvestigation({ readings });
+    const fixture = TestBed.createComponent(FindingsPage);
+    fixture.detectChanges();
+    const host = fixture.nativeElement as HTMLElement;
+    expect(host.querySelectorAll('[data-marks]').length).toBeGreaterThan(0);
+    expect(host.querySelector('[role=status]')?.textContent).toMatch(/^Working out/);
+    expect(host.querySelector('nab-notice, figcaption')).toBeNull();
+    await fixture.whenStable();
+    expect(host.textContent).not.toContain('Working out');
+    expect(host.querySelector('figcaption')?.textContent).toMatch(/Best straight line/);
+    expect(host.querySelectorAll('nab-notice').length).toBeGreaterThan(2);
   });
 });

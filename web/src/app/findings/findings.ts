@@ -33,9 +33,13 @@ import { OrderChart } from './order-chart';
 import { ReportPart } from './report-part';
 import { TeachingPart } from './teaching-part';
 import { orderedPoints } from './order-data';
+import { afterFirstPaint } from './whole-page';
 
 /** More readings of a group at a level nobody reads in a table. */
 const MOST_IN_A_CELL = 60;
+
+/** Of more trials the points are drawn before anything is computed from them. */
+const MOST_AT_ONCE = 2000;
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
@@ -66,6 +70,11 @@ export class FindingsPage {
   protected readonly measure = this.store.measure;
   protected readonly csv = computed(() => `/api/investigations/${this.store.id()}/trials.csv`);
   protected readonly findings = this.store.findings;
+  private readonly painted = afterFirstPaint();
+  /** Whether what is made of the trials is there too, not only the trials. */
+  protected readonly whole = computed(
+    () => this.painted() || this.findings().trials <= MOST_AT_ONCE,
+  );
   /** Words have nothing to draw. */
   protected readonly drawn = computed(() => this.measure().data !== 'words');
 

@@ -159,12 +159,14 @@ export class InvestigationStore {
   /** Every level of every line with its design and prediction. */
   readonly cases = computed((): readonly NamedCase[] => {
     const plan = this.question();
-    return casesOf(this.lesson()).map((one) => ({
-      ...one,
-      levelName: levelWords(plan, one.levelId),
-      seriesName: levelWords(plan, one.seriesId),
-      name: caseText(plan, one),
-    }));
+    // Named in place: a copy would ask for every forecast at once.
+    return casesOf(this.lesson()).map((one) =>
+      Object.assign(one, {
+        levelName: levelWords(plan, one.levelId),
+        seriesName: levelWords(plan, one.seriesId),
+        name: caseText(plan, one),
+      }),
+    );
   });
 
   /** Whether the plan will show what it is to show; null while that is being computed. */
