@@ -23,6 +23,7 @@ for (const scheme of ['light', 'dark'] as const) {
       '/wire-and-compass',
       '/compass-set',
       '/shell-magnet',
+      '/track',
       '/magnet',
       '/magnet/field',
     ]) {

@@ -8,5 +8,6 @@ export * from './history/index.js';
 export * from './investigation/index.js';
 export * from './problem/index.js';
 export * from './room/index.js';
+export * from './rolling-cell/index.js';
 export * from './shelf/index.js';
 export * from './shell-magnet/index.js';

@@ -81,6 +81,22 @@ export const CORE_ERRORS = {
     meaning: 'This design cannot have that level of the factor.',
     remedy: 'Change the design, or choose another factor.',
   },
+  CELL_NOT_ROUND: {
+    meaning: 'A block or a pack of cells cannot run through a coil.',
+    remedy: 'Use one round cell: AAA, AA, C or D.',
+  },
+  ONE_CELL: {
+    meaning: 'Several cells, or a bench supply, where one cell runs through the coil.',
+    remedy: 'Use one cell.',
+  },
+  TRACK_TOO_NARROW: {
+    meaning: 'Cell or magnets are as wide as the inside of the coil, or wider.',
+    remedy: 'Wind on a wider mandrel, or use smaller magnets.',
+  },
+  TRACK_TOO_SHORT: {
+    meaning: 'The coil is shorter than the cell with the magnets at its ends.',
+    remedy: 'Wind a longer coil, or use fewer magnets.',
+  },
   TOO_FEW_POINTS: {
     meaning: 'There are not enough different points for this calculation.',
     remedy: 'Record more trials, at two or more different levels.',

@@ -24,6 +24,7 @@ export * from './quantities/index.js';
 export * from './rehearsal/index.js';
 export * from './reference-check/index.js';
 export * from './reports/index.js';
+export * from './rolling-cell/index.js';
 export * from './shelf-search/index.js';
 export * from './shell-magnet/index.js';
 export * from './statistics/index.js';

@@ -27,6 +27,7 @@ export async function printBundles(browser, address, id, folder) {
     '/new',
     '/magnet',
     '/shell-magnet',
+    '/track',
     '/compass-set',
     '/wire-and-compass',
     '/shelf',

@@ -7,6 +7,7 @@ import {
   check,
   designSchema,
   newCompassSet,
+  newTrack,
   newDesign,
   newShell,
   SERVER_PROBLEMS,
@@ -18,7 +19,7 @@ import { designJsonSchema } from '../design-schema.js';
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
-const designs = examples.filter((name) => !/^(shell|compass)/.test(name));
+const designs = examples.filter((name) => !/^(shell|compass|track)/.test(name));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -58,6 +59,7 @@ describe('docs/formats.md', () => {
     ['a design’s evaluation', reportOf(toSubject(newDesign()), '')],
     ['a shell magnet’s evaluation', reportOf(toSubject(newShell()), '')],
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
+    ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
     ['the trials as CSV', Object.fromEntries(Object.keys(COLUMNS).map((column) => [column, '']))],
   ])('names every key of %s', (_what, keys) => {
     expect(Object.keys(keys).filter((key) => !formats.includes(`\`${key}\``))).toEqual([]);

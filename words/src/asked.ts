@@ -1,6 +1,7 @@
 import type { Plan, PollChoice } from '@nab/contract';
 import type { Case, Measure } from '@nab/core';
 import { howMany } from './format.js';
+import { answerOf } from './readings.js';
 
 /** What an audience is asked before a trial. */
 export interface Asked {
@@ -13,18 +14,21 @@ const MOST_CELLS = 12;
 
 /** What can be voted on before a trial of this measure; null where it is no matter of a few choices. */
 export function asked(
-  { data, heldAgainst }: Measure,
+  measure: Measure,
   { load }: Pick<Plan, 'load'>,
   { name, subject }: Pick<Case, 'subject'> & { readonly name: string },
 ): Asked | null {
   const what = load ?? 'it';
+  const { data, heldAgainst } = measure;
   if (data === 'yes-no') {
+    const choice = (yes: boolean): PollChoice => ({
+      value: yes ? 1 : 0,
+      name: `It ${answerOf(measure, yes).will}`,
+    });
     return {
-      question: `${name}: will it hold ${what}?`,
-      choices: [
-        { value: 1, name: 'It will hold' },
-        { value: 0, name: 'It will drop' },
-      ],
+      question:
+        heldAgainst === 'load' ? `${name}: will it hold ${what}?` : `${name}: what will it do?`,
+      choices: [choice(true), choice(false)],
     };
   }
   const cells = subject?.design.supply.series ?? 0;

@@ -1,5 +1,5 @@
 import type { SheetReader } from '@nab/contract';
-import type { Measure } from '@nab/core';
+import { SWITCH, type Measure } from '@nab/core';
 
 /** What a group does in each trial, step by step; the same words as on the screen. */
 export function benchSteps(
@@ -17,13 +17,13 @@ export function benchSteps(
     return [
       `Guess first: ${plainly}? Write it down.`,
       ...(protocol.offCheck ? ['Try with the battery off. Nothing should stick.'] : []),
-      `Battery on. ${protocol.timed ? `Count to ${seconds}. Battery off!` : ''}`.trim(),
+      `${(protocol.switching ?? SWITCH).plainly} ${protocol.timed ? `Count to ${seconds}. Battery off!` : ''}`.trim(),
       `${protocol.read} Write it down.`,
       `Do it ${again}.`,
     ];
   }
   return [
-    'Agree on a prediction and write it down before anything is switched on.',
+    `Agree on a prediction and write it down before anything is ${protocol.switching ? 'let go' : 'switched on'}.`,
     ...(protocol.offCheck ? [protocol.off] : []),
     `${protocol.on}${timed}`,
     `${protocol.read} Write it into the table.`,

@@ -18,6 +18,10 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   cells:
     'Cells the right way round, all of one kind and age. Never charge cells that are not made for it. Never connect anything to the mains.',
   'sharp-core': 'The point of a nail or screw can scratch: carry it point down, or file it flat.',
+  'strong-magnets':
+    'Strong magnets are never swallowed: two in the gut can kill, so count them out and in, and none to young children. They pinch skin and splinter when they snap together. Keep them away from pacemakers, cards and telephones.',
+  'off-the-track':
+    'Take the cell off the track between runs: in the coil it is nearly a short circuit and grows hot, above all where it stays.',
   'stiff-wire':
     'The wire is thicker than the core’s radius: it bends badly and springs back. Let an adult bend it, or take thinner wire.',
   'opening-kick':
@@ -32,6 +36,8 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
 const GRAVITY: readonly CautionCode[] = [
   'demonstration-only',
   'too-hot-for-trial',
+  'strong-magnets',
+  'off-the-track',
   'near-short-circuit',
   'cells-warm',
   'hung-load',

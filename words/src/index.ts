@@ -24,6 +24,7 @@ export { namesOf } from './names.js';
 export { completeUnit, stepQuantity } from './steps.js';
 export { learntSentence, liftSentence, limitSentence } from './magnet-sentence.js';
 export {
+  answerOf,
   axisLabel,
   inUnitOf,
   measuredBand,

@@ -1,5 +1,12 @@
 import type { Reading } from '@nab/contract';
-import { formatNumber, formatQuantity, parseQuantity, type Measure, type Verdict } from '@nab/core';
+import {
+  formatNumber,
+  formatQuantity,
+  parseQuantity,
+  type Answer,
+  type Measure,
+  type Verdict,
+} from '@nab/core';
 import { countText, massText } from './format.js';
 
 /** A value of a measure (SI or a count) as people say it, with its unit. */
@@ -62,12 +69,19 @@ export function verdictsText(verdicts: Readonly<Record<Verdict, number>>): strin
   return `Of ${judged} ${judged === 1 ? 'prediction' : 'predictions'} in words, by the groups’ own judgement: ${verdicts['as-said']} as said, ${verdicts.partly} in part, ${verdicts.otherwise} not.`;
 }
 
+/** What one of the two answers is called; of a measure without names of its own, yes and no. */
+export function answerOf({ answers }: Measure, yes: boolean): Answer {
+  const plain = yes ? 'yes' : 'no';
+  return answers?.[plain] ?? { did: plain, does: plain, will: plain };
+}
+
 /** What was read, in a line: `7`, `3 + 4`, `35°`, `held 2 kg, dropped 2.5 kg`, `yes`. */
 export function outcomeText(
-  { unit }: Measure,
+  measure: Measure,
   outcome: Reading['outcome'],
   objects: readonly { readonly id: string; readonly name: string }[] = [],
 ): string {
+  const { unit } = measure;
   switch (outcome.kind) {
     case 'count': {
       const parts = outcome.parts?.join(' + ');
@@ -82,7 +96,7 @@ export function outcomeText(
         ? `held ${massText(outcome.held)}, never dropped`
         : `held ${massText(outcome.held)}, dropped ${massText(outcome.dropped)}`;
     case 'yes-no':
-      return outcome.yes ? 'held' : 'dropped';
+      return answerOf(measure, outcome.yes).did;
     case 'objects': {
       const lifted = objects.filter(({ id }) => outcome.lifted[id]).map(({ name }) => name);
       return lifted.length > 0 ? `lifted ${lifted.join(', ')}` : 'lifted none';

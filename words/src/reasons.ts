@@ -107,6 +107,14 @@ export const REASONS: Readonly<Record<Exclude<FactorId, 'designs'>, Reason>> & {
     'The field of a wire weakens with the distance, while the earth’s stays as it is.',
     'Farther away the wire pulls less at the needle.',
   ],
+  'magnets-per-end': [
+    'More magnets at an end push harder, for their rims carry more current, but each further one lies farther from the live turns and adds less; and all of them have to be carried along.',
+    'More magnets push harder, but they are heavier too.',
+  ],
+  'turn-gap': [
+    'The farther apart the turns, the fewer of them lie between the two magnets: they make less field for the same current, and the push falls with it.',
+    'Fewer turns lie between the magnets, so the push is weaker.',
+  ],
   'compass-side': [
     'The field goes round the wire: above it points the other way than below.',
     'On the other side of the wire the needle turns the other way.',

@@ -20,6 +20,8 @@ const HAZARDS: Readonly<Record<CautionCode, readonly [hazard: string, who: strin
   'strip-enamel': ['Dust and blades when stripping', 'Pupils'],
   'wire-ends': ['Sharp ends of wire', 'Eyes'],
   'stiff-wire': ['Wire that springs back', 'Eyes and hands'],
+  'strong-magnets': ['Strong magnets: swallowed, pinching, near a pacemaker', 'Everybody'],
+  'off-the-track': ['A cell that stays in the coil grows hot', 'Pupils'],
   'sharp-core': ['Points of nails and screws', 'Hands'],
 };
 

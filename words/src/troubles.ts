@@ -29,6 +29,12 @@ const AT_BENCH: Readonly<Record<Site, AtBench>> = {
     tried: 'One was tried: the needle turns, and comes back when it is switched off.',
     counted: 'Every compass points north; no steel, magnet or telephone lies near it.',
   },
+  track: {
+    nothing: 'The cell stays where it is',
+    agree: 'on how the cell is put in, from when to when the time runs, and who stops the watch',
+    tried: 'One track was tried: the cell runs through it, the same end first every time.',
+    counted: 'The magnets are counted, and go back into their tin one by one.',
+  },
   anywhere: {
     nothing: 'Nothing happens',
     agree: 'on how it is read, and by whom',

@@ -11,7 +11,8 @@ export function lengthUnit(document: ExperimentDocument): string {
   const typed = {
     'straight-magnet': () => (document as { core: { length: string } }).core.length,
     'shell-magnet': () => (document as { shell: { outerDiameter: string } }).shell.outerDiameter,
-    compass: () => document.winding.tails,
+    compass: () => (document as { distance: string }).distance,
+    'rolling-cell': () => (document as { track: { length: string } }).track.length,
   }[experimentOf(document)!]();
   return parseQuantity(typed, 'length').unit;
 }

@@ -7,6 +7,7 @@ import {
   type CompassDocument,
 } from '../compass/index.js';
 import { designSchema, newDesign, type DesignDocument, toMagnetDesign } from '../design/index.js';
+import { newTrack, toRollingCell, trackSchema, type TrackDocument } from '../rolling-cell/index.js';
 import { newShell, shellSchema, toShellMagnet, type ShellDocument } from '../shell-magnet/index.js';
 
 /** What is stored, sent and saved to a file of each experiment: everything as it was typed. */
@@ -14,6 +15,7 @@ export interface ExperimentDocuments {
   readonly 'straight-magnet': DesignDocument;
   readonly 'shell-magnet': ShellDocument;
   readonly compass: CompassDocument;
+  readonly 'rolling-cell': TrackDocument;
 }
 
 export type ExperimentDocument = ExperimentDocuments[ExperimentId];
@@ -46,6 +48,12 @@ export const DOCUMENTS: { readonly [K in ExperimentId]: DocumentKind<K> } = {
     schema: compassSchema as Schema<CompassDocument>,
     fresh: newCompassSet,
     toDesign: toCompassSet,
+  },
+  'rolling-cell': {
+    format: 'nab-track',
+    schema: trackSchema as Schema<TrackDocument>,
+    fresh: newTrack,
+    toDesign: toRollingCell,
   },
 };
 

@@ -16,7 +16,9 @@ export type CautionCode =
   | 'hung-load'
   | 'wire-ends'
   | 'cells'
-  | 'sharp-core';
+  | 'sharp-core'
+  | 'strong-magnets'
+  | 'off-the-track';
 
 export interface Caution {
   readonly code: CautionCode;

@@ -1,5 +1,6 @@
 import { compass } from './compass.js';
 import type { Experiment, Trialled } from './experiment.js';
+import { rollingCell } from './rolling-cell.js';
 import { shellMagnet } from './shell-magnet.js';
 import { straightMagnet } from './straight-magnet.js';
 
@@ -8,6 +9,7 @@ export const EXPERIMENTS = {
   'straight-magnet': straightMagnet,
   'shell-magnet': shellMagnet,
   compass,
+  'rolling-cell': rollingCell,
 } as const;
 
 export type ExperimentId = keyof typeof EXPERIMENTS;

@@ -44,6 +44,7 @@ export const PREDICTABLES = {
     unit: 'mm',
     scale: 'ratio',
   },
+  'track-time': { name: 'Time on the track', quantity: 'time', unit: 's', scale: 'ratio' },
   'chain-length': { name: 'Longest chain', quantity: null, unit: '', scale: 'ratio' },
 } as const satisfies Record<string, Predictable>;
 

@@ -38,12 +38,20 @@ export interface Factor {
   suggest?(present: LevelValue): readonly LevelValue[];
 }
 
-/** The same lens for every experiment that has a coil, which is all of them. */
-export function onEveryCoil(lens: {
+interface CoilLens {
   read(coil: Coil): LevelValue | null;
   apply<D extends Coil>(coil: D, level: LevelValue): D;
-}): Factor['on'] {
+}
+
+/** The same lens for every experiment with a coil, which is all of them. */
+export function onEveryCoil(lens: CoilLens): Factor['on'] {
   return Object.fromEntries(EXPERIMENT_IDS.map((id) => [id, lens])) as Factor['on'];
+}
+
+/** The same but where a cell runs through its own coil: it is one cell, and says itself how many turns it is in. */
+export function onEveryFixedCoil(lens: CoilLens): Factor['on'] {
+  const { 'rolling-cell': _none, ...fixed } = onEveryCoil(lens);
+  return fixed;
 }
 
 /** Levels by a factor from a present one, rounded to whole numbers. */

@@ -8,6 +8,7 @@ import { designs } from './designs.js';
 import type { Factor, Lens } from './factor.js';
 import { gap, magnetsInParallel, partSeat, tilt } from './seat.js';
 import { cellFreshness, cellKind, cellsInSeries, current, packsInParallel } from './supply.js';
+import { magnetsPerEnd, turnGap } from './track.js';
 import { turns } from './turns.js';
 import { bareTip, layerStyle, neatness, poleSense, windingPosition } from './winding.js';
 import { wireKind, wireLength, wireThickness } from './wire.js';
@@ -39,6 +40,8 @@ export const FACTORS = {
   current,
   'compass-distance': compassDistance,
   'compass-side': compassSide,
+  'magnets-per-end': magnetsPerEnd,
+  'turn-gap': turnGap,
   designs,
 } as const satisfies Record<string, Factor>;
 

@@ -7,7 +7,7 @@ import {
   type CellSize,
   type Chemistry,
 } from '../supply/index.js';
-import { onEveryCoil, times, type Factor } from './factor.js';
+import { onEveryCoil, onEveryFixedCoil, times, type Factor } from './factor.js';
 
 /** Cells again, where a bench supply stood. */
 function withCells<D extends Coil>(coil: D, change: Partial<Coil['supply']>): D {
@@ -20,7 +20,7 @@ export const cellsInSeries: Factor = {
   phrase: 'the number of cells, one behind the other',
   plainly: 'how many batteries in a row',
   axis: { kind: 'number', unit: 'cells', one: 'cell', ...COIL_COUNTS.series, whole: true },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ supply }) => (supply.bench ? null : supply.series),
     apply: (coil, level) => withCells(coil, { series: Number(level) }),
   }),
@@ -34,7 +34,7 @@ export const packsInParallel: Factor = {
   phrase: 'the number of packs side by side',
   plainly: 'how many batteries side by side',
   axis: { kind: 'number', unit: 'packs', one: 'pack', ...COIL_COUNTS.parallel, whole: true },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ supply }) => (supply.bench ? null : supply.parallel),
     apply: (coil, level) => withCells(coil, { parallel: Number(level) }),
   }),
@@ -110,7 +110,7 @@ export const current: Factor = {
   phrase: 'the current, from a bench supply',
   plainly: 'how much current',
   axis: { kind: 'quantity', quantity: 'current', ...COIL_LIMITS.currentLimit },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ supply }) => supply.bench?.currentLimit ?? null,
     apply: (coil, level) => ({
       ...coil,

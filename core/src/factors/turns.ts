@@ -1,5 +1,5 @@
 import { COIL_COUNTS } from '../coil/index.js';
-import { onEveryCoil, times, type Factor } from './factor.js';
+import { onEveryFixedCoil, times, type Factor } from './factor.js';
 
 /** Turns of the coil; of a straight wire, how often it passes the compass. */
 export const turns: Factor = {
@@ -7,7 +7,7 @@ export const turns: Factor = {
   phrase: 'the number of turns',
   plainly: 'how many turns of wire',
   axis: { kind: 'number', unit: 'turns', one: 'turn', ...COIL_COUNTS.turns, whole: true },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ winding }) => winding.turns,
     apply: (coil, level) => ({ ...coil, winding: { ...coil.winding, turns: Number(level) } }),
   }),

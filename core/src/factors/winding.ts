@@ -2,7 +2,7 @@ import { COIL_COUNTS } from '../coil/index.js';
 import { CoreError } from '../errors.js';
 import { MAGNET_LIMITS, type MagnetDesign } from '../magnet/index.js';
 import type { LayerStyle } from '../winding/index.js';
-import { onEveryCoil, type Factor } from './factor.js';
+import { onEveryFixedCoil, type Factor } from './factor.js';
 
 /** The winding as it is, moved so that it ends somewhere else on the core. */
 function endingAt(design: MagnetDesign, end: number): MagnetDesign {
@@ -77,7 +77,7 @@ export const layerStyle: Factor = {
       restart: 'Run straight back, started again from the same end',
     },
   },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ winding }) => winding.layerStyle,
     apply: (coil, level) => ({
       ...coil,
@@ -93,7 +93,7 @@ export const neatness: Factor = {
   phrase: 'how neatly the turns lie, from 1 (touching) to 2 (a wire apart)',
   plainly: 'how tidy the winding is',
   axis: { kind: 'number', unit: '', ...COIL_COUNTS.neatness, whole: false },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ winding }) => winding.neatness,
     apply: (coil, level) => ({
       ...coil,

@@ -2,10 +2,11 @@ import { COIL_LIMITS, turnsOfWire, type Coil } from '../coil/index.js';
 import { formerOfSet, windCompassSet, type CompassSet } from '../compass/index.js';
 import { CoreError } from '../errors.js';
 import { buildMagnet, formerOf } from '../magnet/index.js';
+import { withTrackTurns } from '../rolling-cell/index.js';
 import { buildShell, coilOfShell, formerOfShell } from '../shell-magnet/index.js';
 import { CONDUCTORS, INSULATIONS, type ConductorId, type Insulation } from '../wire/index.js';
 import type { LevelValue } from './axis.js';
-import { onEveryCoil, type Factor, type Lens } from './factor.js';
+import { onEveryFixedCoil, type Factor, type Lens } from './factor.js';
 
 /** A lens on the length of wire: as many turns as it makes, its tails as long as they were. */
 function byLength<D extends Coil>(
@@ -77,15 +78,22 @@ export const wireThickness: Factor = {
   phrase: 'the thickness of the wire',
   plainly: 'how thick the wire is',
   axis: { kind: 'quantity', quantity: 'wireDiameter', ...COIL_LIMITS.wireSize },
-  on: onEveryCoil({
-    read: ({ wire }) => (wire.form === 'foil' ? null : wire.diameter),
-    apply(coil, level) {
-      if (coil.wire.form === 'foil') {
-        throw new CoreError('LEVEL_IMPOSSIBLE', 'Foil has a width, not a thickness of wire.');
-      }
-      return { ...coil, wire: { ...coil.wire, diameter: Number(level) } };
+  on: {
+    ...onEveryFixedCoil({
+      read: ({ wire }) => (wire.form === 'foil' ? null : wire.diameter),
+      apply(coil, level) {
+        if (coil.wire.form === 'foil') {
+          throw new CoreError('LEVEL_IMPOSSIBLE', 'Foil has a width, not a thickness of wire.');
+        }
+        return { ...coil, wire: { ...coil.wire, diameter: Number(level) } };
+      },
+    }),
+    'rolling-cell': {
+      read: ({ wire }) => wire.diameter,
+      apply: (design, level) =>
+        withTrackTurns({ ...design, wire: { ...design.wire, diameter: Number(level) } }),
     },
-  }),
+  },
   watch: ['resistance', 'current', 'heat', 'drain'],
   expected: 1,
   suggest: (present) => {
@@ -119,7 +127,7 @@ export const wireKind: Factor = {
     options: KINDS,
     aliases: { copper: 'copper/enamel-1', aluminium: 'aluminium/enamel-1', iron: 'iron/hook-up' },
   },
-  on: onEveryCoil({
+  on: onEveryFixedCoil({
     read: ({ wire }) => {
       const insulation: Insulation = wire.insulation === 'enamel-2' ? 'enamel-1' : wire.insulation;
       return wire.form === 'foil' ? null : `${wire.conductor}/${insulation}`;

@@ -8,6 +8,7 @@ import {
 } from './objects.js';
 import { fewestCells, loadHeld, loadYesNo } from './load.js';
 import { fluxDensity, needleAngle, sentence, time } from './readings.js';
+import { trackDistance, trackRuns, trackTime } from './track.js';
 import type { Measure } from './measure.js';
 
 /** Everything that can be read at the bench. */
@@ -22,6 +23,9 @@ export const MEASURES = {
   'flux-density': fluxDensity,
   'jump-distance': jumpDistance,
   'chain-length': chainLength,
+  'track-time': trackTime,
+  'track-distance': trackDistance,
+  'track-runs': trackRuns,
   time,
   'each-object': eachObject,
   sentence,
@@ -36,7 +40,8 @@ export function measureOf(id: MeasureId): Measure {
   return MEASURES[id];
 }
 
-export type { DataKind, Measure, Protocol, Site } from './measure.js';
+export { SWITCH } from './measure.js';
+export type { Answer, DataKind, Measure, Protocol, Site, Switching } from './measure.js';
 export {
   ceilingOf,
   valueOf,

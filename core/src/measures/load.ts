@@ -46,6 +46,10 @@ export const loadYesNo: Measure = {
   ceiling: 1,
   heldAgainst: 'load',
   needs: ['load'],
+  answers: {
+    yes: { did: 'held', does: 'holds', will: 'will hold' },
+    no: { did: 'dropped', does: 'drops', will: 'will drop' },
+  },
   protocol: {
     offCheck: true,
     timed: true,

@@ -8,7 +8,7 @@ import type { QuantityKind } from '../quantities/index.js';
 export type DataKind = 'count' | 'number' | 'interval' | 'yes-no' | 'objects' | 'words';
 
 /** Where it is measured: only what changes there can change it. */
-export type Site = 'tip' | 'plate' | 'compass' | 'anywhere';
+export type Site = 'tip' | 'plate' | 'compass' | 'track' | 'anywhere';
 
 /** What is done at the bench, in this order. Plain sentences, the class's own voice. */
 export interface Protocol {
@@ -21,6 +21,37 @@ export interface Protocol {
   readonly off: string;
   readonly on: string;
   readonly read: string;
+  /** What switching is called where there is no switch; that of a switch when absent. */
+  readonly switching?: Switching;
+}
+
+/** Words for the moments at which the current begins and ends. */
+export interface Switching {
+  readonly stage: string;
+  readonly begin: string;
+  readonly during: string;
+  readonly end: string;
+  readonly ended: string;
+  readonly over: string;
+  /** The same in a sentence for young pupils. */
+  readonly plainly: string;
+}
+
+export const SWITCH: Switching = {
+  stage: 'Switch on',
+  begin: 'Switch on now',
+  during: 'Current on.',
+  end: 'Switched off',
+  ended: 'Current off.',
+  over: 'Time is up: switch off now and let it cool.',
+  plainly: 'Battery on.',
+};
+
+/** One of two things that can happen, after "it …". */
+export interface Answer {
+  readonly did: string;
+  readonly does: string;
+  readonly will: string;
 }
 
 /** What is read at the bench, with its words. */
@@ -41,6 +72,8 @@ export interface Measure {
   /** Smallest step of a reading, SI or a count; as a share of the value where `relative`. */
   readonly resolution: number;
   readonly relative?: boolean;
+  /** What yes and no are called, of a measure that is one of them. */
+  readonly answers?: Readonly<Record<'yes' | 'no', Answer>>;
   /** Most that can be read: the objects in the tray, a number (SI), or nothing. */
   readonly ceiling: 'tray' | number | null;
   readonly site: Site;

@@ -19,8 +19,10 @@ export interface Guessed {
 const MISJUDGED = 0.05;
 /** How far off a group's guess is, sd of the log. */
 const DOUBT = 0.5;
-/** Of what nothing predicts, s: about so long, give or take. */
+/** Of what nothing predicts, SI: about so much, give or take; and how often yes. */
+const USUAL_LENGTH = 0.3;
 const USUAL_TIME = 8;
+const USUALLY_YES = 0.7;
 const SENTENCES = [
   'It pulled at once and let go when we switched off.',
   'It jumped to the tip before it touched.',
@@ -47,13 +49,18 @@ export function inventOutcome(
       return { kind: 'words', text: oneOf(SENTENCES, random), verdict: oneOf(VERDICTS, random) };
     default:
       if (forecast) return simulateOutcome(measure, forecast.value, room, random);
-      return inventNumber(measure, room, random);
+      return measure.data === 'yes-no'
+        ? { kind: 'yes-no', yes: random() < USUALLY_YES }
+        : inventNumber(measure, room, random);
   }
 }
 
-/** Something timed, of which Nab knows nothing. */
+const usual = ({ quantity }: Measure): number =>
+  quantity === 'length' ? USUAL_LENGTH : USUAL_TIME;
+
+/** Something timed or measured, of which Nab knows nothing. */
 function inventNumber(measure: Measure, { scatter }: Room, random: Random): Outcome {
-  const value = USUAL_TIME * Math.exp(scatter * normalFrom(random));
+  const value = usual(measure) * Math.exp(scatter * normalFrom(random));
   const { quantity, unit } = measure;
   return { kind: 'number', value, typed: formatQuantity(value, quantity!, unit, 3) };
 }
@@ -75,7 +82,7 @@ export function inventGuess(
       return number(held > (room.load ?? 0) ? 1 : 0);
     }
     default:
-      return number(simulateGuess(measure, forecast?.value ?? USUAL_TIME, room, random));
+      return number(simulateGuess(measure, forecast?.value ?? usual(measure), room, random));
   }
 }
 

@@ -12,11 +12,16 @@ const OBJECTS = ['pin', 'foil', 'washer'];
 
 function scriptOf(measure: MeasureId) {
   const [experiment] = measureOf(measure).experiments;
-  const needle = experiment === 'compass';
+  const [factor, levels] =
+    experiment === 'rolling-cell'
+      ? (['magnets-per-end', [1, 2, 3]] as const)
+      : experiment === 'compass'
+        ? (['cells-in-series', [1, 2, 3]] as const)
+        : (['turns', [20, 40, 60]] as const);
   const plan: LessonPlan = {
     base: startSubject(experiment!),
-    factor: needle ? 'cells-in-series' : 'turns',
-    levels: (needle ? [1, 2, 3] : [20, 40, 60]).map((value) => ({ id: `level-${value}`, value })),
+    factor,
+    levels: levels.map((value) => ({ id: `level-${value}`, value })),
     series: null,
     measure,
     conditions: { load: 0.2 },

@@ -1,5 +1,6 @@
 import type { ExperimentDesigns, ExperimentId, Subject } from '../experiments/index.js';
 import { compassReport } from './compass.js';
+import { rollingCellReport } from './rolling-cell.js';
 import { shellMagnetReport } from './shell-magnet.js';
 import { straightMagnetReport } from './straight-magnet.js';
 
@@ -10,6 +11,7 @@ const REPORTS: {
   'straight-magnet': straightMagnetReport,
   'shell-magnet': shellMagnetReport,
   compass: compassReport,
+  'rolling-cell': rollingCellReport,
 };
 
 /**
@@ -22,4 +24,4 @@ export function reportOf({ experiment, design }: Subject, name: string): object 
   return (REPORTS[experiment] as (design: Subject['design'], name: string) => object)(design, name);
 }
 
-export { compassReport, shellMagnetReport, straightMagnetReport };
+export { compassReport, rollingCellReport, shellMagnetReport, straightMagnetReport };

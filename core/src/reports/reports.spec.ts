@@ -4,8 +4,8 @@ import { reportOf, straightMagnetReport } from './index.js';
 
 /** Plain counts and what names the file; every other number says its unit. */
 const DIMENSIONLESS =
-  /^(version|tier|turns|layers|turns_per_layer|lifted_count|residual_held_count|residual_after_knock_count|longest_chain)$/;
-const WITH_UNIT = /_(m|V|ohm|A|W|degC|deg|s|T|kg|H|J|N)$/;
+  /^(version|tier|turns|live_turns|layers|turns_per_layer|lifted_count|residual_held_count|residual_after_knock_count|longest_chain)$/;
+const WITH_UNIT = /_(m|V|ohm|A|W|degC|deg|s|T|kg|H|J|N|N_per_A)$/;
 
 describe.each(EXPERIMENT_IDS)('the evaluation of the experiment %s', (experiment) => {
   const report = reportOf(startSubject(experiment), 'Barnacle');

@@ -74,6 +74,11 @@ const pages: Routes = [
     loadComponent: () => import('./shell-magnet/shell-magnet').then((m) => m.ShellMagnetPage),
   },
   {
+    path: 'track',
+    title: 'Track – Nab',
+    loadComponent: () => import('./rolling-cell/track-page').then((m) => m.TrackPage),
+  },
+  {
     path: 'vote/:poll',
     title: 'Vote – Nab',
     data: { ...EVERYBODY, bare: true },

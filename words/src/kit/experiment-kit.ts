@@ -1,6 +1,7 @@
 import {
   experimentOf,
   LIFT_METHODS,
+  WASHERS,
   type DesignDocument,
   type ExperimentDocument,
   type ExperimentDocuments,
@@ -61,6 +62,18 @@ const EXPERIMENT_KITS: {
     objects: null,
     method: null,
     winding: ({ winding }) => [tailsSentence(winding.tails)],
+  },
+  'rolling-cell': {
+    body: ({ magnets, track, washer }) => [
+      [`Disc magnet, ${magnets.diameter} × ${magnets.thickness}`, 2 * magnets.perEnd],
+      [`Mandrel, ${track.bore} across`, 1],
+      ...(washer === 'none' ? [] : [[`Washer, ${WASHERS[washer].toLowerCase()}`, 1] as Counted]),
+    ],
+    objects: null,
+    method: null,
+    winding: ({ track }) => [
+      `Wind ${track.length} of coil, ${track.sense} as seen from where the cell goes in, the turns ${track.turnGap} apart: wind it close and draw it out.`,
+    ],
   },
   compass: {
     body: () => [],

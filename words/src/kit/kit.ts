@@ -53,7 +53,8 @@ export const wireOf = (of: KitOf): number => piecesOf(of).reduce((sum, length) =
 export function kitOf(of: KitOf): KitItem[] {
   const { plan, document, timetable, battery } = of;
   const groups = plan.groups.length;
-  const { wire, supply, leads } = document;
+  const { wire, supply } = document;
+  const leads = 'leads' in document ? document.leads : null;
   const { magnets } = timetable;
   const each = (name: string, count: number): KitItem => ({
     name,
@@ -100,11 +101,15 @@ export function kitOf(of: KitOf): KitItem[] {
             each: String(cells * packs),
             all: `${cells * (packs * groups + spare)} (${cells * spare} spare)`,
           },
-          each(`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`, 1),
+          ...(leads
+            ? [each(`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`, 1)]
+            : []),
         ]),
-    each('Clip leads', leads.count),
-    each('Switch, or a lead that is touched to the cell', 1),
-    ...(leads.diode === 'yes' ? [each('Rectifier diode across the coil', 1)] : []),
+    // Without leads the thing that runs closes its own circuit.
+    ...(leads
+      ? [each('Clip leads', leads.count), each('Switch, or a lead that is touched to the cell', 1)]
+      : []),
+    ...(leads?.diode === 'yes' ? [each('Rectifier diode across the coil', 1)] : []),
     ...measuredWith(document, plan).map(([name, count]) => each(name, count)),
     ...gapped(of),
     inAll(
@@ -154,8 +159,12 @@ function bodies(of: KitOf): Counted[] {
 /** What lies between core and winding. */
 function underWinding({ plan, document, cases }: KitOf, magnets: number): Counted[] {
   const wound = cases.some(({ trialled }) => (trialled?.coil.winding.layers.length ?? 0) > 0);
-  if (!wound) return [['Tape to hold the wire down', plan.groups.length]];
-  const base = 'base' in document.winding ? parseQuantity(document.winding.base, 'length').si : 0;
+  if (!wound)
+    return 'leads' in document ? [['Tape to hold the wire down', plan.groups.length]] : [];
+  const base =
+    'winding' in document && 'base' in document.winding
+      ? parseQuantity(document.winding.base, 'length').si
+      : 0;
   const sleeve = base >= SLEEVE || [plan.factor, plan.series?.factor].includes('core-presence');
   return sleeve
     ? [['Cardboard sleeve that slides on the core', magnets]]
@@ -201,7 +210,11 @@ function measuredWith(document: ExperimentDocument, plan: Plan): Counted[] {
     case 'flux-density':
       return [['Probe or telephone that reads millitesla', 1]];
     case 'time':
+    case 'track-time':
       return [['Stop-watch', 1]];
+    case 'track-distance':
+      return [['Ruler or tape', 1]];
+    case 'track-runs':
     case 'sentence':
       return [];
   }

@@ -33,4 +33,10 @@ export const EXPERIMENT_VIEWS: { readonly [K in ExperimentId]: ExperimentView } 
     bench: () => import('../compass/compass-bench').then((m) => m.CompassBench),
     hasField: false,
   },
+  'rolling-cell': {
+    step: 'Track',
+    thing: 'cell in its coil',
+    bench: () => import('../rolling-cell/track-bench').then((m) => m.TrackBench),
+    hasField: false,
+  },
 };

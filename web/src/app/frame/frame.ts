@@ -137,6 +137,7 @@ import { ThemeService } from './theme';
             <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
               >Shell magnet</a
             >
+            <a routerLink="/track" routerLinkActive="here" ariaCurrentWhenActive="page">Track</a>
           </nav>
         }
         <span class="spacer"></span>

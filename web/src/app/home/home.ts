@@ -41,6 +41,7 @@ const WAYS = [
   { to: '/new', name: 'Plan a lesson', words: 'From a question to levels, kit and sheets' },
   { to: '/magnet', name: 'Design a magnet', words: 'Core, wire, battery: what will it lift?' },
   { to: '/magnet/field', name: 'Look at a field', words: 'What filings and a compass would show' },
+  { to: '/track', name: 'Let a cell run', words: 'Which way does it go, and how fast?' },
   { to: '/shell-magnet', name: 'Hold a load', words: 'How few cells hold so many kilograms?' },
 ] as const;
 

@@ -4,7 +4,7 @@ import { parseQuantity } from '@nab/core';
 
 const BOX = { width: 96, height: 36 } as const;
 
-/** What is investigated, drawn small: a straight magnet in its proportions, a cup, or a compass. */
+/** What is investigated, drawn small: a straight magnet in its proportions, a cup, a cell in a coil, or a compass. */
 @Component({
   selector: 'nab-sketch',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,6 +53,25 @@ const BOX = { width: 96, height: 36 } as const;
             stroke-linecap="round"
           />
           <path d="M18 32H78" stroke="var(--nab-steel)" stroke-width="3" />
+        }
+        @case ('rolling-cell') {
+          <rect
+            x="26"
+            y="11"
+            width="44"
+            height="14"
+            rx="2"
+            fill="var(--nab-sheet)"
+            stroke="var(--nab-ink)"
+            stroke-width="1.5"
+          />
+          <path d="M22 9v18M74 9v18" stroke="var(--nab-steel)" stroke-width="5" />
+          <path
+            d="M4 31l5 -26m3 26l5 -26m13 26l5 -26m3 26l5 -26m3 26l5 -26m3 26l5 -26m13 26l5 -26m3 26l5 -26"
+            stroke="var(--nab-copper)"
+            stroke-width="1.8"
+            stroke-linecap="round"
+          />
         }
         @default {
           <circle

@@ -1,5 +1,6 @@
 import {
   newCompassSet,
+  newTrack,
   newDesign,
   newShell,
   type DesignDocument,
@@ -298,6 +299,20 @@ export const READY_QUESTIONS: readonly ReadyQuestion[] = [
     series: { factor: 'cells-in-series', levels: ['1 cell', '2 cells'] },
     repeats: 2,
   },
+  {
+    id: 'track-gap',
+    title: 'Does the cell run slower where the turns are far apart?',
+    ages: '11–16',
+    minutes: 45,
+    shows: 'A current and a magnet push one another; fewer turns between the magnets push less.',
+    trouble:
+      'The second magnet the wrong way round and it stays: the two outer faces must be alike.',
+    experiment: 'rolling-cell',
+    design: newTrack('Cell on the workbench track'),
+    factor: 'turn-gap',
+    levels: ['0.5 mm', '2 mm', '4 mm'],
+    measure: 'track-time',
+  },
 ];
 
 /** The usual start of an experiment, for a question of one's own. */
@@ -325,5 +340,13 @@ export const OWN_QUESTIONS: readonly (PlanBeginning & { readonly design: Experim
     factor: 'current',
     levels: ['0.5 A', '1 A', '2 A'],
     measure: 'needle-angle',
+  },
+  {
+    title: 'How do more magnets change the run of a cell?',
+    experiment: 'rolling-cell',
+    design: newTrack(),
+    factor: 'magnets-per-end',
+    levels: ['1 magnet', '2 magnets', '3 magnets'],
+    measure: 'track-time',
   },
 ];

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { predictionFor, type DesignDocument, type Trial } from '@nab/contract';
 import { ceilingOf, trialOnTime } from '@nab/core';
-import { asked, cautionText, measuredText, objectWord } from '@nab/words';
+import { answerOf, asked, cautionText, measuredText, objectWord } from '@nab/words';
 import { ActivatedRoute } from '@angular/router';
 import { InvestigationStore, type NamedCase } from '../investigation';
 import { BenchOrder, keyOf } from './bench-order';
@@ -73,7 +73,8 @@ export class BenchPlace {
     const prediction = this.prediction();
     if (!prediction) return '';
     if (prediction.value === null) return prediction.words ?? '';
-    if (this.measure().data === 'yes-no') return prediction.value > 0.5 ? 'holds' : 'drops';
+    if (this.measure().data === 'yes-no')
+      return answerOf(this.measure(), prediction.value > 0.5).does;
     return measuredText(this.measure(), prediction.value);
   });
 

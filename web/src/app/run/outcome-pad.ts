@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Plan } from '@nab/contract';
 import { VERDICTS, type Measure, type Verdict } from '@nab/core';
-import { VERDICT_NAMES } from '@nab/words';
+import { answerOf, VERDICT_NAMES } from '@nab/words';
 import { CountPad } from './count-pad';
 import type { OutcomeForm } from './outcome-form';
 import { TextPad } from './text-pad';
@@ -138,7 +138,7 @@ import { TextPad } from './text-pad';
               [attr.aria-pressed]="form().yes() === true"
               (click)="say(true)"
             >
-              It held
+              It {{ answers().yes }}
             </button>
             <button
               type="button"
@@ -146,7 +146,7 @@ import { TextPad } from './text-pad';
               [attr.aria-pressed]="form().yes() === false"
               (click)="say(false)"
             >
-              It dropped
+              It {{ answers().no }}
             </button>
           </div>
           @if (form().errorAt('yes')) {
@@ -235,6 +235,10 @@ export class OutcomePad {
   protected readonly verdicts = VERDICTS;
   protected readonly verdictNames = VERDICT_NAMES;
 
+  protected readonly answers = computed(() => ({
+    yes: answerOf(this.measure(), true).did,
+    no: answerOf(this.measure(), false).did,
+  }));
   protected readonly countLabel = computed(() =>
     this.measure().site === 'tip'
       ? `Lifted: how many ${this.many()}?`

@@ -13,7 +13,7 @@ import {
 import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
 import { FLAGS, type ReadingBody, type Trial } from '@nab/contract';
-import { remarksOn, type Remark } from '@nab/core';
+import { SWITCH, remarksOn, type Remark } from '@nab/core';
 import { asDone, cautionText, outcomeText, remarkText, secondsText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -43,10 +43,9 @@ import { TrialLog } from './trial-log';
 
 /** Where a trial stands: predict, check with the current off, switch on and do, read. */
 type Stage = 'predict' | 'off' | 'on' | 'read';
-const STAGE_NAMES: Readonly<Record<Stage, string>> = {
+const STAGE_NAMES: Readonly<Record<Exclude<Stage, 'on'>, string>> = {
   predict: 'Predict',
   off: 'Check, current off',
-  on: 'Switch on',
   read: 'Read',
 };
 
@@ -116,9 +115,10 @@ export class RunPage {
   protected readonly protocol = computed(
     () => asDone(this.at.measure(), this.store.design().valid()).protocol,
   );
+  protected readonly switching = computed(() => this.protocol().switching ?? SWITCH);
   /** What was said last; that the time is up comes before it. */
   protected readonly said = computed(() =>
-    this.trial.countdown.over() ? 'Time is up. Switch off now and let it cool.' : this.saidSignal(),
+    this.trial.countdown.over() ? this.switching().over : this.saidSignal(),
   );
   protected readonly lastRemarks = computed(() =>
     (this.last()?.remarks ?? []).map((remark) => ({
@@ -130,7 +130,7 @@ export class RunPage {
   protected readonly stages = computed(() =>
     (['predict', 'off', 'on', 'read'] as const)
       .filter((stage) => stage !== 'off' || this.protocol().offCheck)
-      .map((id) => ({ id, name: STAGE_NAMES[id] })),
+      .map((id) => ({ id, name: id === 'on' ? this.switching().stage : STAGE_NAMES[id] })),
   );
   /** Prediction comes first; after it the stage is where the group moved to. */
   protected readonly stage = computed((): Stage =>
@@ -246,7 +246,7 @@ export class RunPage {
     const timed = countdown.running();
     countdown.stop();
     onTime.set(timed ? countdown.elapsed() : null);
-    this.saidSignal.set(`Current off. ${this.protocol().read}`);
+    this.saidSignal.set(`${this.switching().ended} ${this.protocol().read}`);
     this.moveTo('read');
   }
 

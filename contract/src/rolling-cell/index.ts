@@ -1,0 +1,13 @@
+export {
+  BENDS,
+  FACINGS,
+  newTrack,
+  OUTWARDS,
+  ROUND_CELLS,
+  toRollingCell,
+  TRACK_ENDS,
+  TRACK_GIVENS,
+  trackSchema,
+  WASHERS,
+  type TrackDocument,
+} from './track.js';
