@@ -1,6 +1,6 @@
 import { trialOnTime } from '../coil/index.js';
 import type { Trialled } from '../experiments/index.js';
-import { factorOf, type Watched } from '../factors/index.js';
+import { experimentsOf, factorOf, type Watched } from '../factors/index.js';
 import { casesOf, type Case, type Hold, type LessonPlan } from './plan.js';
 
 /** One quantity that changes with the factor, from the first level to the last that can be had. */
@@ -49,7 +49,10 @@ export function fairTest(plan: LessonPlan, cases: readonly Case[]): FairTest {
       : [];
   });
   const changes = new Set(sideEffects.map(({ what }) => what));
-  const drawsCells = plan.base.design.supply.bench === undefined;
+  // A cell that runs through its own coil brings its current with it.
+  const drawsCells =
+    plan.base.design.supply.bench === undefined &&
+    experimentsOf('current').includes(plan.base.experiment);
   const held = plan.hold === 'bench-supply' || !drawsCells || !changes.has('current');
   return {
     sideEffects,

@@ -209,6 +209,16 @@ describe('holding what else changes', () => {
     );
   });
 
+  it('offers no bench supply to a cell that brings its own current', () => {
+    const plan = planOf('turn-gap', [0.0005, 0.002], {
+      base: startSubject('rolling-cell'),
+      measure: 'track-time',
+    });
+    const test = fairTest(plan, casesOf(plan));
+    expect(test.sideEffects.map(({ what }) => what)).toContain('current');
+    expect(test.holds).toEqual([]);
+  });
+
   it('finds nothing to hold where nothing else changes', () => {
     const plan = planOf('bare-tip', [0, 0.02]);
     expect(fairTest(plan, casesOf(plan))).toMatchObject({ sideEffects: [], holds: [] });

@@ -92,7 +92,7 @@ import { trackPicture, TRACK_BOX } from './track-picture';
         <path [attr.d]="speed.axes" fill="none" stroke="var(--nab-steel)" stroke-width="1.4" />
         <path [attr.d]="speed.curve" fill="none" stroke="var(--nab-ink)" stroke-width="2" />
         <path
-          [attr.d]="'M' + speed.here.x + ' ' + d.handle.y + 'V' + speed.bottom"
+          [attr.d]="'M' + speed.here.x + ' ' + (speed.top - 2) + 'V' + speed.bottom"
           stroke="var(--nab-copper)"
           stroke-width="1.4"
           stroke-dasharray="5 4"
