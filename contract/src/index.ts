@@ -1,6 +1,7 @@
 export * from './archive/index.js';
 export * from './compass/index.js';
 export * from './design/index.js';
+export * from './diagnosis/index.js';
 export * from './experiments/index.js';
 export * from './field/index.js';
 export * from './fields/index.js';

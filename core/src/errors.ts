@@ -81,6 +81,10 @@ export const CORE_ERRORS = {
     meaning: 'This design cannot have that level of the factor.',
     remedy: 'Change the design, or choose another factor.',
   },
+  NOTHING_LIFTED: {
+    meaning: 'By its design the magnet lifts nothing, even with nothing wrong.',
+    remedy: 'Look at its design first: more turns, more current, a core.',
+  },
   CELL_NOT_ROUND: {
     meaning: 'A block or a pack of cells cannot run through a coil.',
     remedy: 'Use one round cell: AAA, AA, C or D.',

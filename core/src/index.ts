@@ -4,6 +4,7 @@ export * from './coil/index.js';
 export * from './coil-field/index.js';
 export * from './compass/index.js';
 export * from './constants.js';
+export * from './diagnosis/index.js';
 export * from './errors.js';
 export * from './experiments/index.js';
 export * from './factors/index.js';

@@ -2,6 +2,7 @@ import type { Printing } from '@nab/contract';
 import { isAbsolute, resolve } from 'node:path';
 import { accuracy } from './accuracy.js';
 import { CommandError, readHandedOn, readJsonFile } from './files.js';
+import { diagnose } from './diagnose.js';
 import { evaluate } from './evaluate.js';
 import { findings } from './findings.js';
 import { list } from './list.js';
@@ -11,6 +12,9 @@ import { reference } from './reference.js';
 
 const USAGE = `Usage:
   npm run --silent nab -- evaluate FILE    prints every computed quantity of a design as JSON
+  npm run --silent nab -- diagnose FILE    prints why a magnet may not lift, from symptoms and
+                                           readings, as JSON: causes with their probabilities, and
+                                           what to try next
   npm run --silent nab -- findings FILE    prints every statistic of readings as JSON: of an
                                            investigation's file, a data package, or a CSV with the
                                            columns level,value[,group][,order][,censored]
@@ -44,6 +48,7 @@ async function main([name = '', file, ...rest]: string[]): Promise<number> {
   const read = (path: string): unknown => readJsonFile(placeOf(path));
   if (name === 'accuracy' && file === undefined) return accuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
+  if (name === 'diagnose' && file !== undefined && rest.length === 0) return diagnose(read(file));
   if (name === 'findings' && file !== undefined && rest.length === 0) {
     return findings(readHandedOn(placeOf(file)), file);
   }

@@ -28,8 +28,40 @@ function temporaryFile(content: string): string {
   return path;
 }
 
+describe('nab diagnose', () => {
+  it('weighs causes and proposes a test, of the example', () => {
+    const { status, out } = nab('diagnose', 'docs/examples/diagnosis.json');
+    expect(status).toBe(0);
+    const { causes, tests, format } = JSON.parse(out) as {
+      format: string;
+      causes: { id: string; probability: number }[];
+      tests: { id: string; expected_bits: number }[];
+    };
+    expect(format).toBe('nab-diagnosis-result');
+    expect(causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+    // The full current flows: not the cells, and not the contacts.
+    expect(causes.slice(0, 2).map(({ id }) => id)).toContain('shorted-turns');
+    expect(tests.map(({ id }) => id)).not.toContain('wiggle');
+    expect(tests[0]!.expected_bits).toBeGreaterThan(0.1);
+  });
+
+  it('says beside each field what is wrong and ends with 2', () => {
+    const file = JSON.parse(
+      readFileSync(join(root, 'docs/examples/diagnosis.json'), 'utf8'),
+    ) as object;
+    const wrong = { ...file, readings: { current: 'much' }, symptom: 'sulks' };
+    const { status, err } = nab('diagnose', temporaryFile(JSON.stringify(wrong)));
+    expect(status).toBe(2);
+    expect(err).toContain('readings.current: “much” cannot be read');
+    expect(err).toContain('symptom: Choose a symptom');
+  });
+});
+
 describe('nab evaluate', () => {
-  it.each(readdirSync(join(root, 'docs/examples')))('evaluates the example %s', (name) => {
+  const designs = readdirSync(join(root, 'docs/examples')).filter(
+    (name) => name !== 'diagnosis.json',
+  );
+  it.each(designs)('evaluates the example %s', (name) => {
     const { status, out } = nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
@@ -37,7 +69,9 @@ describe('nab evaluate', () => {
       ? 'nab-shell-evaluation'
       : name.startsWith('compass')
         ? 'nab-compass-evaluation'
-        : 'nab-evaluation';
+        : name.startsWith('track')
+          ? 'nab-track-evaluation'
+          : 'nab-evaluation';
     expect(report).toMatchObject({ format, version: 1, tier: 1 });
     expect(report['current_A']).toBeGreaterThan(0);
   });

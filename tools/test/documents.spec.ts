@@ -2,7 +2,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { CORE_ERRORS, reportOf, TOLERANCES } from '@nab/core';
+import { CORE_ERRORS, diagnosisReport, reportOf, TOLERANCES } from '@nab/core';
 import {
   check,
   designSchema,
@@ -11,6 +11,7 @@ import {
   newDesign,
   newShell,
   SERVER_PROBLEMS,
+  toMagnetDesign,
   toSubject,
 } from '@nab/contract';
 import { COLUMNS } from '../../server/src/handing-on/trial-table.js';
@@ -19,7 +20,7 @@ import { designJsonSchema } from '../design-schema.js';
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
-const designs = examples.filter((name) => !/^(shell|compass|track)/.test(name));
+const designs = examples.filter((name) => !/^(shell|compass|track|diagnosis)/.test(name));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -60,6 +61,12 @@ describe('docs/formats.md', () => {
     ['a shell magnet’s evaluation', reportOf(toSubject(newShell()), '')],
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
     ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
+    [
+      'a diagnosis',
+      diagnosisReport(toMagnetDesign(newDesign()), { symptom: 'weak', checks: {}, readings: {} }, [
+        'meter',
+      ]),
+    ],
     ['the trials as CSV', Object.fromEntries(Object.keys(COLUMNS).map((column) => [column, '']))],
   ])('names every key of %s', (_what, keys) => {
     expect(Object.keys(keys).filter((key) => !formats.includes(`\`${key}\``))).toEqual([]);

@@ -66,6 +66,11 @@ const pages: Routes = [
         title: 'Field – Nab',
         loadComponent: () => import('./field/field').then((m) => m.FieldPage),
       },
+      {
+        path: 'fix-it',
+        title: 'Fix it – Nab',
+        loadComponent: () => import('./fix-it/fix-it-page').then((m) => m.FixItPage),
+      },
     ],
   },
   {
@@ -138,6 +143,12 @@ const pages: Routes = [
         title: 'Demonstrate – Nab',
         data: { by: 'educator' },
         loadComponent: () => import('./run/run').then((m) => m.RunPage),
+      },
+      {
+        path: 'fix-it',
+        title: 'Fix it – Nab',
+        data: AT_THE_BENCH,
+        loadComponent: () => import('./fix-it/fix-it-step').then((m) => m.FixItStep),
       },
       {
         path: 'wind',

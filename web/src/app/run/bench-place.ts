@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { predictionFor, type DesignDocument, type Trial } from '@nab/contract';
-import { ceilingOf, trialOnTime } from '@nab/core';
+import { ceilingOf, trialOnTime, valueOf, type SymptomId } from '@nab/core';
 import { answerOf, asked, cautionText, measuredText, objectWord } from '@nab/words';
 import { ActivatedRoute } from '@angular/router';
 import { InvestigationStore, type NamedCase } from '../investigation';
@@ -118,6 +118,23 @@ export class BenchPlace {
     this.chosen.set(null);
   }
 
+  /**
+   * Where to seek a fault, and what is known of it: the level of this group's last trial where that
+   * looks ill, or the present one; null where nobody can help.
+   */
+  readonly trouble = computed(() => {
+    const { id } = this.group();
+    const last = this.store
+      .trials()
+      .filter(({ current }) => current.groupId === id)
+      .at(-1)?.current;
+    const there = last && this.store.cases().find((one) => keyOf(one) === keyOf(last));
+    const seen = there ? symptomOf(last.outcome, there) : null;
+    const one = (seen && there) || this.current();
+    if (one.subject?.experiment !== 'straight-magnet') return null;
+    return { level: one.levelId, series: one.seriesId, group: id, seen };
+  });
+
   /** This group's trials at a level. */
   trialsAt(at: Pick<NamedCase, 'levelId' | 'seriesId'>): Trial[] {
     const { id } = this.group();
@@ -125,6 +142,14 @@ export class BenchPlace {
       .trials()
       .filter(({ current }) => current.groupId === id && keyOf(current) === keyOf(at));
   }
+}
+
+/** What a reading looks like; null where it looks well. */
+function symptomOf(outcome: Trial['current']['outcome'], { band }: NamedCase): SymptomId | null {
+  if (outcome.kind === 'count' && (outcome.off ?? 0) > 0) return 'sticks-off';
+  const { value } = valueOf(outcome, null);
+  if (value === 0) return 'nothing';
+  return band && value < band.low ? 'weak' : null;
 }
 
 /** The caution of a supply that no pupil may have. */
