@@ -9,6 +9,8 @@ test('home says what can be done and greets a first visitor once', async ({ page
     /^Design a magnet/,
     /^Look at a field/,
     /^Hold a load/,
+    /^Let a cell run/,
+    /^Mend a magnet/,
   ]);
   await page.getByRole('button', { name: 'Understood' }).click();
   await page.reload();

@@ -19,22 +19,16 @@ mkdirSync(folder, { recursive: true });
 const LITTER = 'Do more turns pick up more steel litter?';
 const RACE = 'One, two or three cells, on a short winding and on a long one';
 const BOLT = 'A thick bolt on two cells: washers from the strand line';
-/** Two cores under a bar, made from the demo's bolt. */
-const twoPole = async (page) => {
-  await page.getByRole('combobox', { name: 'Cores', exact: true }).click();
-  await page.getByRole('option', { name: 'Two cores side by side' }).click();
-  await page.evaluate(() => scrollTo(0, 0));
-  await page.waitForTimeout(600);
+/** With a symptom, so that causes differ. */
+const sought = async (page) => {
+  await page.getByText('It lifts far too little').click();
+  await page.getByRole('radio', { name: 'It lifts far too little', checked: true }).waitFor();
 };
 const solved = async (page) => {
   // Both pictures at their finest.
   await page.waitForFunction(() => document.querySelectorAll('nab-field-picture').length === 2);
   await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
-};
-const search = async (page) => {
-  await page.getByRole('button', { name: 'Search', exact: true }).click();
-  await page.locator('nab-front-chart').waitFor();
 };
 const compared = (list) => {
   const key = (title) => `investigation-${list.find((item) => item.title === title).id}`;
@@ -49,7 +43,6 @@ const SHOTS = [
   { name: 'magnet-dark', of: BOLT, step: 'magnet', theme: 'dark' },
   { name: 'field', of: LITTER, step: 'field', then: solved },
   { name: 'shelf', path: '/shelf' },
-  { name: 'shelf-search', path: '/shelf/search', then: search },
   { name: 'compare', path: compared },
   { name: 'magnet-phone', of: LITTER, step: 'magnet', width: 390, height: 844 },
   { name: 'wire-and-compass', path: '/wire-and-compass' },
@@ -68,8 +61,8 @@ const SHOTS = [
   { name: 'run-phone', of: BOLT, step: 'run', width: 390, height: 844 },
   { name: 'findings', of: LITTER, step: 'findings' },
   { name: 'board', of: LITTER, step: 'board' },
-  // Last, since it changes the bolt.
-  { name: 'two-pole', of: BOLT, step: 'magnet', then: twoPole },
+  { name: 'track', path: '/track' },
+  { name: 'fix-it', of: LITTER, step: 'fix-it', then: sought },
 ];
 
 await withTemporaryNab({ demo: true }, async ({ address }) => {

@@ -41,8 +41,9 @@ const WAYS = [
   { to: '/new', name: 'Plan a lesson', words: 'From a question to levels, kit and sheets' },
   { to: '/magnet', name: 'Design a magnet', words: 'Core, wire, battery: what will it lift?' },
   { to: '/magnet/field', name: 'Look at a field', words: 'What filings and a compass would show' },
-  { to: '/track', name: 'Let a cell run', words: 'Which way does it go, and how fast?' },
   { to: '/shell-magnet', name: 'Hold a load', words: 'How few cells hold so many kilograms?' },
+  { to: '/track', name: 'Let a cell run', words: 'Which way does it go, and how fast?' },
+  { to: '/magnet/fix-it', name: 'Mend a magnet', words: 'Why does it not lift?' },
 ] as const;
 
 /** Where one begins: what can be done, and all investigations with their pictures and states. */
