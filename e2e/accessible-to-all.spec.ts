@@ -24,6 +24,7 @@ for (const scheme of ['light', 'dark'] as const) {
       '/compass-set',
       '/shell-magnet',
       '/track',
+      '/spinner',
       '/magnet/fix-it',
       '/magnet',
       '/magnet/field',

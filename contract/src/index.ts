@@ -12,3 +12,4 @@ export * from './room/index.js';
 export * from './rolling-cell/index.js';
 export * from './shelf/index.js';
 export * from './shell-magnet/index.js';
+export * from './spinner/index.js';

@@ -28,6 +28,7 @@ export * from './reports/index.js';
 export * from './rolling-cell/index.js';
 export * from './shelf-search/index.js';
 export * from './shell-magnet/index.js';
+export * from './spinner/index.js';
 export * from './statistics/index.js';
 export * from './steel/index.js';
 export * from './straight-core/index.js';

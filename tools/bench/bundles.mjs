@@ -28,6 +28,7 @@ export async function printBundles(browser, address, id, folder) {
     '/magnet',
     '/shell-magnet',
     '/track',
+    '/spinner',
     '/magnet/fix-it',
     '/compass-set',
     '/wire-and-compass',

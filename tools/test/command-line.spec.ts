@@ -71,7 +71,9 @@ describe('nab evaluate', () => {
         ? 'nab-compass-evaluation'
         : name.startsWith('track')
           ? 'nab-track-evaluation'
-          : 'nab-evaluation';
+          : name.startsWith('spinner')
+            ? 'nab-spinner-evaluation'
+            : 'nab-evaluation';
     expect(report).toMatchObject({ format, version: 1, tier: 1 });
     expect(report['current_A']).toBeGreaterThan(0);
   });

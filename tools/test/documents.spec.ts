@@ -7,6 +7,7 @@ import {
   check,
   designSchema,
   newCompassSet,
+  newSpinner,
   newTrack,
   newDesign,
   newShell,
@@ -20,7 +21,7 @@ import { designJsonSchema } from '../design-schema.js';
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
-const designs = examples.filter((name) => !/^(shell|compass|track|diagnosis)/.test(name));
+const designs = examples.filter((name) => !/^(shell|compass|track|spinner|diagnosis)/.test(name));
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -61,6 +62,7 @@ describe('docs/formats.md', () => {
     ['a shell magnet’s evaluation', reportOf(toSubject(newShell()), '')],
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
     ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
+    ['a spinner’s evaluation', reportOf(toSubject(newSpinner()), '')],
     [
       'a diagnosis',
       diagnosisReport(toMagnetDesign(newDesign()), { symptom: 'weak', checks: {}, readings: {} }, [

@@ -20,6 +20,8 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   'sharp-core': 'The point of a nail or screw can scratch: carry it point down, or file it flat.',
   'strong-magnets':
     'Strong magnets are never swallowed: two in the gut can kill, so count them out and in, and none to young children. They pinch skin and splinter when they snap together. Keep them away from pacemakers, cards and telephones.',
+  'spinning-wire':
+    'The wire whips round and can fly off, and grows hot with the cell: eyes, hair and sleeves away, and a few seconds at a time.',
   'off-the-track':
     'Take the cell off the track between runs: in the coil it is nearly a short circuit and grows hot, above all where it stays.',
   'stiff-wire':
@@ -38,6 +40,7 @@ const GRAVITY: readonly CautionCode[] = [
   'too-hot-for-trial',
   'strong-magnets',
   'off-the-track',
+  'spinning-wire',
   'near-short-circuit',
   'cells-warm',
   'hung-load',

@@ -21,6 +21,7 @@ const HAZARDS: Readonly<Record<CautionCode, readonly [hazard: string, who: strin
   'wire-ends': ['Sharp ends of wire', 'Eyes'],
   'stiff-wire': ['Wire that springs back', 'Eyes and hands'],
   'strong-magnets': ['Strong magnets: swallowed, pinching, near a pacemaker', 'Everybody'],
+  'spinning-wire': ['A wire that spins, flies off or grows hot', 'Eyes and hands'],
   'off-the-track': ['A cell that stays in the coil grows hot', 'Pupils'],
   'sharp-core': ['Points of nails and screws', 'Hands'],
 };

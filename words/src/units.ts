@@ -12,6 +12,7 @@ export function lengthUnit(document: ExperimentDocument): string {
     'straight-magnet': () => (document as { core: { length: string } }).core.length,
     'shell-magnet': () => (document as { shell: { outerDiameter: string } }).shell.outerDiameter,
     compass: () => (document as { distance: string }).distance,
+    spinner: () => (document as { width: string }).width,
     'rolling-cell': () => (document as { track: { length: string } }).track.length,
   }[experimentOf(document)!]();
   return parseQuantity(typed, 'length').unit;

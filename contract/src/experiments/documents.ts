@@ -8,6 +8,7 @@ import {
 } from '../compass/index.js';
 import { designSchema, newDesign, type DesignDocument, toMagnetDesign } from '../design/index.js';
 import { newTrack, toRollingCell, trackSchema, type TrackDocument } from '../rolling-cell/index.js';
+import { newSpinner, spinnerSchema, toSpinner, type SpinnerDocument } from '../spinner/index.js';
 import { newShell, shellSchema, toShellMagnet, type ShellDocument } from '../shell-magnet/index.js';
 
 /** What is stored, sent and saved to a file of each experiment: everything as it was typed. */
@@ -16,6 +17,7 @@ export interface ExperimentDocuments {
   readonly 'shell-magnet': ShellDocument;
   readonly compass: CompassDocument;
   readonly 'rolling-cell': TrackDocument;
+  readonly spinner: SpinnerDocument;
 }
 
 export type ExperimentDocument = ExperimentDocuments[ExperimentId];
@@ -54,6 +56,12 @@ export const DOCUMENTS: { readonly [K in ExperimentId]: DocumentKind<K> } = {
     schema: trackSchema as Schema<TrackDocument>,
     fresh: newTrack,
     toDesign: toRollingCell,
+  },
+  spinner: {
+    format: 'nab-spinner',
+    schema: spinnerSchema as Schema<SpinnerDocument>,
+    fresh: newSpinner,
+    toDesign: toSpinner,
   },
 };
 

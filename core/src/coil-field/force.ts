@@ -10,8 +10,8 @@ export interface CoaxialSheet {
   readonly ampereTurns: number;
 }
 
-/** Flux, Wb, of a sheet through the coaxial disc of a radius at a height. */
-function fluxThrough(sheet: CoaxialSheet, radius: number, z: number): number {
+/** Flux, Wb, of a sheet through the coaxial disc of a radius at a height; closed form. */
+export function sheetFlux(sheet: CoaxialSheet, radius: number, z: number): number {
   const density = sheet.ampereTurns / (sheet.to - sheet.from);
   const end = (zeta: number): number => 2 * radius * sheetEndPotential(sheet.radius, radius, zeta);
   return MU_0 * density * Math.PI * (end(z - sheet.from) - end(z - sheet.to));
@@ -25,7 +25,7 @@ function fluxThrough(sheet: CoaxialSheet, radius: number, z: number): number {
 export function sheetForce(first: CoaxialSheet, second: CoaxialSheet): number {
   const density = second.ampereTurns / (second.to - second.from);
   const { radius, from, to } = second;
-  return density * (fluxThrough(first, radius, to) - fluxThrough(first, radius, from));
+  return density * (sheetFlux(first, radius, to) - sheetFlux(first, radius, from));
 }
 
 /**

@@ -18,4 +18,4 @@ export {
   loopAmpereTurns,
   straightWireField,
 } from './straight-wire.js';
-export { coilSheets, magnetSheet, sheetForce, type CoaxialSheet } from './force.js';
+export { coilSheets, magnetSheet, sheetFlux, sheetForce, type CoaxialSheet } from './force.js';

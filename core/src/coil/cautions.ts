@@ -18,7 +18,8 @@ export type CautionCode =
   | 'cells'
   | 'sharp-core'
   | 'strong-magnets'
-  | 'off-the-track';
+  | 'off-the-track'
+  | 'spinning-wire';
 
 export interface Caution {
   readonly code: CautionCode;

@@ -2,6 +2,7 @@ import { compass } from './compass.js';
 import type { Experiment, Trialled } from './experiment.js';
 import { rollingCell } from './rolling-cell.js';
 import { shellMagnet } from './shell-magnet.js';
+import { spinner } from './spinner.js';
 import { straightMagnet } from './straight-magnet.js';
 
 /** Every experiment there is. Contract and web are held against this list by the compiler. */
@@ -10,6 +11,7 @@ export const EXPERIMENTS = {
   'shell-magnet': shellMagnet,
   compass,
   'rolling-cell': rollingCell,
+  spinner,
 } as const;
 
 export type ExperimentId = keyof typeof EXPERIMENTS;

@@ -48,9 +48,12 @@ export function onEveryCoil(lens: CoilLens): Factor['on'] {
   return Object.fromEntries(EXPERIMENT_IDS.map((id) => [id, lens])) as Factor['on'];
 }
 
-/** The same but where a cell runs through its own coil: it is one cell, and says itself how many turns it is in. */
+/**
+ * The same but where a cell brings its own current and moves or is moved: it is one cell, and nothing
+ * is wound on anything.
+ */
 export function onEveryFixedCoil(lens: CoilLens): Factor['on'] {
-  const { 'rolling-cell': _none, ...fixed } = onEveryCoil(lens);
+  const { 'rolling-cell': _track, spinner: _spinner, ...fixed } = onEveryCoil(lens);
   return fixed;
 }
 

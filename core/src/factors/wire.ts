@@ -88,6 +88,13 @@ export const wireThickness: Factor = {
         return { ...coil, wire: { ...coil.wire, diameter: Number(level) } };
       },
     }),
+    spinner: {
+      read: ({ wire }) => wire.diameter,
+      apply: (design, level) => ({
+        ...design,
+        wire: { ...design.wire, diameter: Number(level) },
+      }),
+    },
     'rolling-cell': {
       read: ({ wire }) => wire.diameter,
       apply: (design, level) =>

@@ -2,6 +2,7 @@ import type { ExperimentDesigns, ExperimentId, Subject } from '../experiments/in
 import { compassReport } from './compass.js';
 import { rollingCellReport } from './rolling-cell.js';
 import { shellMagnetReport } from './shell-magnet.js';
+import { spinnerReport } from './spinner.js';
 import { straightMagnetReport } from './straight-magnet.js';
 
 /** One entry for each experiment, or it does not compile. */
@@ -12,6 +13,7 @@ const REPORTS: {
   'shell-magnet': shellMagnetReport,
   compass: compassReport,
   'rolling-cell': rollingCellReport,
+  spinner: spinnerReport,
 };
 
 /**
@@ -24,4 +26,4 @@ export function reportOf({ experiment, design }: Subject, name: string): object 
   return (REPORTS[experiment] as (design: Subject['design'], name: string) => object)(design, name);
 }
 
-export { compassReport, rollingCellReport, shellMagnetReport, straightMagnetReport };
+export { compassReport, rollingCellReport, shellMagnetReport, spinnerReport, straightMagnetReport };

@@ -5,7 +5,7 @@ import { reportOf, straightMagnetReport } from './index.js';
 /** Plain counts and what names the file; every other number says its unit. */
 const DIMENSIONLESS =
   /^(version|tier|turns|live_turns|layers|turns_per_layer|lifted_count|residual_held_count|residual_after_knock_count|longest_chain)$/;
-const WITH_UNIT = /_(m|V|ohm|A|W|degC|deg|s|T|kg|H|J|N|N_per_A)$/;
+const WITH_UNIT = /_(m|V|ohm|A|W|degC|deg|s|T|kg|H|J|N|N_per_A|N_m|kg_m2|Wb|per_s)$/;
 
 describe.each(EXPERIMENT_IDS)('the evaluation of the experiment %s', (experiment) => {
   const report = reportOf(startSubject(experiment), 'Barnacle');

@@ -84,6 +84,11 @@ const pages: Routes = [
     loadComponent: () => import('./rolling-cell/track-page').then((m) => m.TrackPage),
   },
   {
+    path: 'spinner',
+    title: 'Spinner – Nab',
+    loadComponent: () => import('./spinner/spinner-page').then((m) => m.SpinnerPage),
+  },
+  {
     path: 'vote/:poll',
     title: 'Vote – Nab',
     data: { ...EVERYBODY, bare: true },

@@ -75,6 +75,16 @@ const EXPERIMENT_KITS: {
       `Wind ${track.length} of coil, ${track.sense} as seen from where the cell goes in, the turns ${track.turnGap} apart: wind it close and draw it out.`,
     ],
   },
+  spinner: {
+    body: ({ magnets }) => [
+      [`Disc magnet, ${magnets.diameter} × ${magnets.thickness}`, magnets.count],
+    ],
+    objects: null,
+    method: null,
+    winding: ({ arms, width }) => [
+      `Bend ${arms === 1 ? 'one arm' : `${arms} arms alike`}, ${width} across, so that the middle rests on the nub and each end only just touches.`,
+    ],
+  },
   compass: {
     body: () => [],
     objects: null,

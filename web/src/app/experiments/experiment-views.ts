@@ -33,6 +33,12 @@ export const EXPERIMENT_VIEWS: { readonly [K in ExperimentId]: ExperimentView } 
     bench: () => import('../compass/compass-bench').then((m) => m.CompassBench),
     hasField: false,
   },
+  spinner: {
+    step: 'Spinner',
+    thing: 'wire on its cell',
+    bench: () => import('../spinner/spinner-bench').then((m) => m.SpinnerBench),
+    hasField: false,
+  },
   'rolling-cell': {
     step: 'Track',
     thing: 'cell in its coil',

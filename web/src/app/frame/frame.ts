@@ -138,6 +138,9 @@ import { ThemeService } from './theme';
               >Shell magnet</a
             >
             <a routerLink="/track" routerLinkActive="here" ariaCurrentWhenActive="page">Track</a>
+            <a routerLink="/spinner" routerLinkActive="here" ariaCurrentWhenActive="page"
+              >Spinner</a
+            >
             <a routerLink="/magnet/fix-it" routerLinkActive="here" ariaCurrentWhenActive="page"
               >Fix it</a
             >

@@ -54,6 +54,24 @@ const BOX = { width: 96, height: 36 } as const;
           />
           <path d="M18 32H78" stroke="var(--nab-steel)" stroke-width="3" />
         }
+        @case ('spinner') {
+          <path
+            d="M48 3H28V29H43M48 3H68V29H53"
+            fill="none"
+            stroke="var(--nab-copper)"
+            stroke-width="2.2"
+          />
+          <rect
+            x="41"
+            y="7"
+            width="14"
+            height="19"
+            fill="var(--nab-sheet)"
+            stroke="var(--nab-ink)"
+            stroke-width="1.5"
+          />
+          <path d="M40 30H56" stroke="var(--nab-steel)" stroke-width="6" />
+        }
         @case ('rolling-cell') {
           <rect
             x="26"

@@ -1,0 +1,1 @@
+export { newSpinner, POLES_UP, spinnerSchema, toSpinner, type SpinnerDocument } from './spinner.js';
