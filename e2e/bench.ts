@@ -181,6 +181,8 @@ export async function trialsOnChart(page: Page): Promise<string[]> {
   const count = Number(await cursor.getAttribute('aria-valuemax'));
   const texts: string[] = [];
   for (let i = 0; i < count; i++) {
+    // The page says where it is after it has drawn it.
+    await expect(cursor).toHaveAttribute('aria-valuenow', String(i + 1));
     texts.push((await cursor.getAttribute('aria-valuetext')) ?? '');
     await cursor.press('ArrowRight');
   }

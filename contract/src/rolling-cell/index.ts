@@ -1,3 +1,4 @@
+export { oneRoundCell } from './one-cell.js';
 export {
   BENDS,
   FACINGS,

@@ -16,8 +16,9 @@ import {
   withTrackTurns,
 } from '@nab/core';
 import { number, object, string, type InferType } from 'yup';
-import { DESIGN_LIMITS, SENSES, supplyPart, toSupply, toWire, wirePart } from '../design/index.js';
+import { DESIGN_LIMITS, SENSES, toSupply, toWire, wirePart } from '../design/index.js';
 import { choice, filledText, quantity, whole } from '../fields/index.js';
+import { oneRoundCell } from './one-cell.js';
 
 export const FACINGS: Readonly<Record<Facing, string>> = {
   opposed: 'Opposed',
@@ -38,30 +39,12 @@ export const ROUND_CELLS = Object.fromEntries(ROUND_SIZES.map((size) => [size, s
 export const TRACK_GIVENS = { length: 'Its length', wire: 'The wire for it' } as const;
 export const BENDS = { no: 'Straight', yes: 'Bent into a ring' } as const;
 
-type Supplied = { kind: string; series: number; parallel: number; size: CellSize } | undefined;
-
 /** A cell between disc magnets and the coil of bare wire it runs through: its file. */
 export const trackSchema = object({
   format: string().oneOf(['nab-track'], 'This is no track of Nab’s.').defined(),
   version: number().oneOf([1], 'This file is of a newer Nab.').defined(),
   name: filledText(80, 'Give it a name.'),
-  supply: supplyPart
-    .test('one', (supply: Supplied, context) =>
-      !supply || (supply.kind === 'cells' && supply.series === 1 && supply.parallel === 1)
-        ? true
-        : context.createError({
-            path: `${context.path}.series`,
-            message: 'One cell runs in the coil, and brings its own current.',
-          }),
-    )
-    .test('round', (supply: Supplied, context) =>
-      !supply || ROUND_SIZES.includes(supply.size)
-        ? true
-        : context.createError({
-            path: `${context.path}.size`,
-            message: `Only a round cell runs: ${ROUND_SIZES.join(', ')}.`,
-          }),
-    ),
+  supply: oneRoundCell,
   magnets: object({
     diameter: quantity('length', TRACK_LIMITS.magnetDiameter),
     thickness: quantity('length', TRACK_LIMITS.magnetThickness),

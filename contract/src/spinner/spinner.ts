@@ -1,11 +1,9 @@
 import {
   parseQuantity,
-  ROUND_SIZES,
   SPINNER_COUNTS,
   SPINNER_LIMITS,
   SPINNER_SHAPES,
   TOUCHES,
-  type CellSize,
   type QuantityKind,
   type Spinner,
   type SpinnerShape,
@@ -13,36 +11,18 @@ import {
   type TrackEnd,
 } from '@nab/core';
 import { number, object, string, type InferType } from 'yup';
-import { DESIGN_LIMITS, supplyPart, toSupply, toWire, wirePart } from '../design/index.js';
+import { DESIGN_LIMITS, toSupply, toWire, wirePart } from '../design/index.js';
 import { choice, filledText, quantity, whole } from '../fields/index.js';
-import { TRACK_ENDS } from '../rolling-cell/index.js';
+import { oneRoundCell, TRACK_ENDS } from '../rolling-cell/index.js';
 
 export const POLES_UP = { north: 'North', south: 'South' } as const;
-
-type Supplied = { kind: string; series: number; parallel: number; size: CellSize } | undefined;
 
 /** A wire that turns on a cell: its file. */
 export const spinnerSchema = object({
   format: string().oneOf(['nab-spinner'], 'This is no spinner of Nab’s.').defined(),
   version: number().oneOf([1], 'This file is of a newer Nab.').defined(),
   name: filledText(80, 'Give it a name.'),
-  supply: supplyPart
-    .test('one', (supply: Supplied, context) =>
-      !supply || (supply.kind === 'cells' && supply.series === 1 && supply.parallel === 1)
-        ? true
-        : context.createError({
-            path: `${context.path}.series`,
-            message: 'The wire spins on one cell, which brings its own current.',
-          }),
-    )
-    .test('round', (supply: Supplied, context) =>
-      !supply || ROUND_SIZES.includes(supply.size)
-        ? true
-        : context.createError({
-            path: `${context.path}.size`,
-            message: `Only a round cell stands: ${ROUND_SIZES.join(', ')}.`,
-          }),
-    ),
+  supply: oneRoundCell,
   cellUp: choice<TrackEnd>(TRACK_ENDS, 'an end').default('plus'),
   magnets: object({
     diameter: quantity('length', SPINNER_LIMITS.magnetDiameter),

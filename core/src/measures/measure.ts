@@ -32,7 +32,9 @@ export interface Switching {
   readonly during: string;
   readonly end: string;
   readonly ended: string;
+  /** That the time is up, as a notice and as what was said last. */
   readonly over: string;
+  readonly overSaid: string;
   /** The same in a sentence for young pupils. */
   readonly plainly: string;
 }
@@ -44,6 +46,7 @@ export const SWITCH: Switching = {
   end: 'Switched off',
   ended: 'Current off.',
   over: 'Time is up: switch off now and let it cool.',
+  overSaid: 'Time is up. Switch off now and let it cool.',
   plainly: 'Battery on.',
 };
 

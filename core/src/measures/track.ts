@@ -18,6 +18,7 @@ const protocol = {
     end: 'It is off the track',
     ended: 'Off the track.',
     over: 'Time is up: take the cell off the track and let it cool.',
+    overSaid: 'Time is up. Take the cell off the track and let it cool.',
     plainly: 'Let the cell go. Take it off the track when it has run.',
   },
   on: 'Push the cell in until both magnets are inside, and let go. Take it off the track at once when it has run, or stays.',

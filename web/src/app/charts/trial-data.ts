@@ -54,8 +54,6 @@ export interface TrialChartData {
   readonly groups: readonly string[];
   readonly means: readonly ChartMean[];
   readonly series: readonly ChartSeries[];
-  /** The most that can be read, such as the tray; null without one. */
-  readonly ceiling: number | null;
   /** What the fitted curves are called where they end. */
   readonly fitName: string;
   /** Both axes by their logarithms: what is not above zero has no place there. */

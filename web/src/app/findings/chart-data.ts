@@ -3,7 +3,6 @@ import {
   axisNumber,
   bandOf,
   casesOf,
-  ceilingOf,
   factorOf,
   isGraded,
   measureOf,
@@ -200,7 +199,6 @@ export function trialChartData(
   const inUnit = inUnitOf(measure);
   const { across, placeOf } = factorAxis(plan, cases);
   const seriesIds = findings.series.map(({ seriesId }) => seriesId);
-  const ceiling = ceilingOf(measure, plan.traySize);
   return {
     across,
     upLabel: axisLabel(measure),
@@ -229,6 +227,5 @@ export function trialChartData(
     fitName: look.curve === 'line' || look.curve === 'proportional' ? 'Best line' : 'Best curve',
     log: look.log && across.kind === 'graded',
     bars: look.bars && across.kind === 'kinds',
-    ceiling: ceiling === null ? null : inUnit(ceiling),
   };
 }

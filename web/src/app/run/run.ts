@@ -118,7 +118,7 @@ export class RunPage {
   protected readonly switching = computed(() => this.protocol().switching ?? SWITCH);
   /** What was said last; that the time is up comes before it. */
   protected readonly said = computed(() =>
-    this.trial.countdown.over() ? this.switching().over : this.saidSignal(),
+    this.trial.countdown.over() ? this.switching().overSaid : this.saidSignal(),
   );
   protected readonly lastRemarks = computed(() =>
     (this.last()?.remarks ?? []).map((remark) => ({
