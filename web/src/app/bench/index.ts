@@ -5,3 +5,4 @@ export { CautionList } from './caution-list';
 export { DecidingFigures } from './deciding-figures';
 export type { Fact } from './fact';
 export { FiguresDrawer } from './figures-drawer';
+export { RealTime } from './real-time';

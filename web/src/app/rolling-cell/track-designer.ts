@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   inject,
   InjectionToken,
   Injector,
@@ -28,24 +27,29 @@ import {
 } from '@nab/contract';
 import {
   bandOf,
-  CHEMISTRIES,
-  CONDUCTORS,
   CoreError,
   evaluateRollingCell,
   EXPERIMENTS,
   INSULATIONS,
-  isDemonstrationSupply,
   measureOf,
   rollingCellCautions,
   TRACK_STATES,
-  type Chemistry,
   type ClassBelief,
   type RollingCellEvaluation,
 } from '@nab/core';
 import { measuredBand, measuredText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
+import {
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  RealTime,
+  type Fact,
+} from '../bench';
+import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
@@ -96,18 +100,13 @@ export class TrackDesigner {
   protected readonly bar = viewChild.required<DocumentBar<'rolling-cell'>>(DocumentBar);
   protected readonly part = signal('cell');
   protected readonly asked = signal<string | null>(null);
-  // What is for adults only drives no toy.
-  protected readonly chemistries = Object.fromEntries(
-    Object.entries(CHEMISTRIES).filter(([id]) => !isDemonstrationSupply(id as Chemistry)),
-  );
+  protected readonly chemistries = CLASS_CHEMISTRIES;
   protected readonly sizes = ROUND_CELLS;
   protected readonly facings = FACINGS;
   protected readonly outwards = OUTWARDS;
   protected readonly ends = TRACK_ENDS;
   protected readonly washers = WASHERS;
-  protected readonly conductors = Object.fromEntries(
-    Object.entries(CONDUCTORS).map(([id, { name }]) => [id, name]),
-  );
+  protected readonly conductors = CONDUCTOR_NAMES;
   protected readonly insulations = INSULATIONS;
   protected readonly givens = TRACK_GIVENS;
   protected readonly senses = SENSES;
@@ -151,39 +150,18 @@ export class TrackDesigner {
 
   /** Where the cell is drawn; at the entrance again when another track is designed. */
   protected readonly way = linkedSignal({ source: this.cell, computation: () => 0 });
-  protected readonly running = signal(false);
-  private frame = 0;
+  protected readonly realTime = new RealTime();
 
-  constructor() {
-    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
-  }
-
-  /** Runs as fast as it would on the bench; where motion is not wanted it is at the end at once. */
+  /** Runs as fast as it would on the bench. */
   protected letRun(): void {
-    cancelAnimationFrame(this.frame);
     const run = this.run();
-    if (this.running() || !run) {
-      this.running.set(false);
-      return;
-    }
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) {
-      this.way.set(run.distance);
-      return;
-    }
-    this.running.set(true);
-    const started = performance.now();
-    const show = (now: number): void => {
-      // Another design was made meanwhile.
-      if (this.run() !== run) {
-        this.running.set(false);
-        return;
-      }
-      const way = run.motion.wayAt(Math.max(0, now - started) / 1000);
-      this.way.set(Math.min(run.distance, way));
-      if (way < run.distance) this.frame = requestAnimationFrame(show);
-      else this.running.set(false);
-    };
-    this.frame = requestAnimationFrame(show);
+    if (!run) return;
+    const { time, distance, motion } = run;
+    this.realTime.toggle(
+      time,
+      (at) => this.way.set(Math.min(distance, motion.wayAt(at))),
+      () => this.run() === run,
+    );
   }
 
   protected faulty(...parts: (keyof TrackDocument)[]): boolean {

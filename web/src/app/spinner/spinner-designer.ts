@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   inject,
   InjectionToken,
   Injector,
@@ -22,23 +21,28 @@ import {
   type SpinnerDocument,
 } from '@nab/contract';
 import {
-  CHEMISTRIES,
-  CONDUCTORS,
   CoreError,
   evaluateSpinner,
   formatNumber,
   INSULATIONS,
-  isDemonstrationSupply,
   SPINNER_SHAPES,
   SPINNER_STATES,
   spinnerCautions,
   TOUCHES,
-  type Chemistry,
   type SpinnerEvaluation,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
+import {
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  RealTime,
+  type Fact,
+} from '../bench';
+import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
 import { Notice } from '../notices';
@@ -92,17 +96,13 @@ export class SpinnerDesigner {
   protected readonly bar = viewChild.required<DocumentBar<'spinner'>>(DocumentBar);
   protected readonly part = signal('cell');
   protected readonly asked = signal<string | null>(null);
-  protected readonly chemistries = Object.fromEntries(
-    Object.entries(CHEMISTRIES).filter(([id]) => !isDemonstrationSupply(id as Chemistry)),
-  );
+  protected readonly chemistries = CLASS_CHEMISTRIES;
   protected readonly sizes = ROUND_CELLS;
   protected readonly ends = TRACK_ENDS;
   protected readonly poles = POLES_UP;
   protected readonly shapes = SPINNER_SHAPES;
   protected readonly touches = TOUCHES;
-  protected readonly conductors = Object.fromEntries(
-    Object.entries(CONDUCTORS).map(([id, { name }]) => [id, name]),
-  );
+  protected readonly conductors = CONDUCTOR_NAMES;
   protected readonly insulations = INSULATIONS;
   protected readonly again: readonly MenuEntry[] = [
     { words: 'Start again', run: () => this.document().edit(() => newSpinner()) },
@@ -140,7 +140,7 @@ export class SpinnerDesigner {
 
   /** s since it was let go; nought again when another spinner is designed. */
   private readonly time = linkedSignal({ source: this.spinner, computation: () => 0 });
-  protected readonly spinning = signal(false);
+  protected readonly realTime = new RealTime();
   /** How much slower it is drawn: what turns faster flickers on a screen. */
   protected readonly slower = computed(() =>
     Math.min(1, DRAWN_RAD_PER_S / (this.motion()?.limitSpeed ?? 1)),
@@ -155,37 +155,15 @@ export class SpinnerDesigner {
     const rate = formatNumber(motion.speedAt(this.time()) / (2 * Math.PI), 2);
     return `${rate} a second after ${formatNumber(this.time(), 2)} s`;
   });
-  private frame = 0;
-
-  constructor() {
-    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
-  }
-
-  /** As fast as it would turn on the bench; where motion is not wanted only the speed in the end. */
+  /** As fast as it would turn on the bench. */
   protected letSpin(): void {
-    cancelAnimationFrame(this.frame);
     const motion = this.motion();
-    if (this.spinning() || !motion) {
-      this.spinning.set(false);
-      return;
-    }
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) {
-      this.time.set(WATCHED_S);
-      return;
-    }
-    this.spinning.set(true);
-    const started = performance.now();
-    const show = (now: number): void => {
-      if (this.motion() !== motion) {
-        this.spinning.set(false);
-        return;
-      }
-      const time = Math.max(0, now - started) / 1000;
-      this.time.set(Math.min(WATCHED_S, time));
-      if (time < WATCHED_S) this.frame = requestAnimationFrame(show);
-      else this.spinning.set(false);
-    };
-    this.frame = requestAnimationFrame(show);
+    if (!motion) return;
+    this.realTime.toggle(
+      WATCHED_S,
+      (at) => this.time.set(at),
+      () => this.motion() === motion,
+    );
   }
 
   protected faulty(...parts: (keyof SpinnerDocument)[]): boolean {
