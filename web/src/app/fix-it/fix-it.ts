@@ -11,6 +11,7 @@ import { gaugeReading, NO_READING } from '@nab/contract';
 import {
   CAUSES,
   CHECKS,
+  formatNumber,
   GAUGES,
   SYMPTOM_IDS,
   SYMPTOMS,
@@ -22,7 +23,6 @@ import {
   type SymptomId,
   type TestId,
 } from '@nab/core';
-import { formatNumber } from '@nab/core';
 import { percentText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
