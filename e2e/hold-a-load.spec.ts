@@ -23,7 +23,8 @@ test('a shell magnet says how few cells hold the load, and a wider gap holds les
   page,
 }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Shell magnet' }).click();
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /^Shell magnet/ }).click();
   await fromMenu(page, 'Magnet', 'Start again');
   const sentence = page.getByText(/^Holds about [\d.]+ kg, likely/);
   await expect(sentence).toBeVisible();

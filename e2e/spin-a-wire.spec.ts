@@ -4,7 +4,8 @@ import { choose, fromMenu, take, why } from './bench.js';
 
 test('a wire spins on its cell, and stops for reasons that are said', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Spinner', exact: true }).click();
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /^Spinner/ }).click();
   await fromMenu(page, 'Design', 'Start again');
   const says = page.locator('.nab-sentence');
   await expect(says).toContainText(

@@ -101,6 +101,10 @@ export const CORE_ERRORS = {
     meaning: 'The coil is shorter than the cell with the magnets at its ends.',
     remedy: 'Wind a longer coil, or use fewer magnets.',
   },
+  FLOAT_SINKS: {
+    meaning: 'The float is too small to carry the needle.',
+    remedy: 'Take a wider or thicker float, or a thinner needle.',
+  },
   TOO_FEW_POINTS: {
     meaning: 'There are not enough different points for this calculation.',
     remedy: 'Record more trials, at two or more different levels.',

@@ -2,10 +2,13 @@ import {
   check,
   experimentDocumentSchema,
   experimentOf,
+  needleSchema,
+  toNeedle,
   toSubject,
   type ExperimentDocument,
+  type NeedleDocument,
 } from '@nab/contract';
-import { CoreError, reportOf } from '@nab/core';
+import { CoreError, needleReport, reportOf } from '@nab/core';
 import type { Schema } from 'yup';
 import { CommandError } from './files.js';
 
@@ -19,22 +22,33 @@ export function readDocument(parsed: unknown): ExperimentDocument {
       'the file is no design of Nab’s: its "format" says of which experiment it is.',
     );
   }
-  const schema = experimentDocumentSchema as unknown as Schema<ExperimentDocument>;
+  return readAs(experimentDocumentSchema as unknown as Schema<ExperimentDocument>, parsed);
+}
+
+function readAs<T>(schema: Schema<T>, parsed: unknown): T {
   const checked = check(schema, parsed, 'file');
   if (checked.ok) return checked.value;
   const lines = checked.errors.map(({ path, message }) => `  ${path ? `${path}: ` : ''}${message}`);
   throw new CommandError(`the design is not valid.\n${lines.join('\n')}`);
 }
 
-/** Prints the evaluation of a design file of any experiment as JSON. */
+/** Prints the evaluation of a design file of any experiment, or of a station's, as JSON. */
 export function evaluate(parsed: unknown): number {
-  const document = readDocument(parsed);
   try {
-    const report = reportOf(toSubject(document), document.name);
+    const report = evaluated(parsed);
     process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
     throw new CommandError(`${error.code}: ${error.message}`);
   }
   return 0;
+}
+
+function evaluated(parsed: unknown): object {
+  if ((parsed as { format?: unknown } | null)?.format === 'nab-needle') {
+    const needle = readAs(needleSchema as Schema<NeedleDocument>, parsed);
+    return needleReport(toNeedle(needle, new Date()), needle.name);
+  }
+  const document = readDocument(parsed);
+  return reportOf(toSubject(document), document.name);
 }

@@ -65,17 +65,10 @@ describe('nab evaluate', () => {
     const { status, out } = nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
-    const format = name.startsWith('shell')
-      ? 'nab-shell-evaluation'
-      : name.startsWith('compass')
-        ? 'nab-compass-evaluation'
-        : name.startsWith('track')
-          ? 'nab-track-evaluation'
-          : name.startsWith('spinner')
-            ? 'nab-spinner-evaluation'
-            : 'nab-evaluation';
+    const kind = /^(shell|compass|track|spinner|needle)/.exec(name)?.[0];
+    const format = kind ? `nab-${kind}-evaluation` : 'nab-evaluation';
     expect(report).toMatchObject({ format, version: 1, tier: 1 });
-    expect(report['current_A']).toBeGreaterThan(0);
+    expect(report[kind === 'needle' ? 'moment_A_m2' : 'current_A']).toBeGreaterThan(0);
   });
 
   it('says beside each field what is wrong and ends with 2', () => {

@@ -2,17 +2,19 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { CORE_ERRORS, diagnosisReport, reportOf, TOLERANCES } from '@nab/core';
+import { CORE_ERRORS, diagnosisReport, needleReport, reportOf, TOLERANCES } from '@nab/core';
 import {
   check,
   designSchema,
   newCompassSet,
+  newNeedle,
   newSpinner,
   newTrack,
   newDesign,
   newShell,
   SERVER_PROBLEMS,
   toMagnetDesign,
+  toNeedle,
   toSubject,
 } from '@nab/contract';
 import { COLUMNS } from '../../server/src/handing-on/trial-table.js';
@@ -21,7 +23,9 @@ import { designJsonSchema } from '../design-schema.js';
 const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
-const designs = examples.filter((name) => !/^(shell|compass|track|spinner|diagnosis)/.test(name));
+const designs = examples.filter(
+  (name) => !/^(shell|compass|track|spinner|needle|diagnosis)/.test(name),
+);
 
 describe('the published JSON Schema', () => {
   const published = JSON.parse(read('docs/schema/design.v1.schema.json')) as object;
@@ -63,6 +67,7 @@ describe('docs/formats.md', () => {
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
     ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
     ['a spinner’s evaluation', reportOf(toSubject(newSpinner()), '')],
+    ['a needle’s evaluation', needleReport(toNeedle(newNeedle(), new Date()), '')],
     [
       'a diagnosis',
       diagnosisReport(toMagnetDesign(newDesign()), { symptom: 'weak', checks: {}, readings: {} }, [

@@ -22,6 +22,10 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
     'Strong magnets are never swallowed: two in the gut can kill, so count them out and in, and none to young children. They pinch skin and splinter when they snap together. Keep them away from pacemakers, cards and telephones.',
   'spinning-wire':
     'The wire whips round and can fly off, and grows hot with the cell: eyes, hair and sleeves away, and a few seconds at a time.',
+  'sharp-needle':
+    'Needles prick: count them out and in, stick each into a cork when nobody strokes it, and give young children a straightened paper clip instead.',
+  'iron-filings':
+    'Iron filings get into eyes and skin: goggles and gloves, never blown, and never bare beside a magnet. Keep the magnet in a bag or under the paper, and wash hands afterwards.',
   'off-the-track':
     'Take the cell off the track between runs: in the coil it is nearly a short circuit and grows hot, above all where it stays.',
   'stiff-wire':
@@ -41,6 +45,7 @@ const GRAVITY: readonly CautionCode[] = [
   'strong-magnets',
   'off-the-track',
   'spinning-wire',
+  'iron-filings',
   'near-short-circuit',
   'cells-warm',
   'hung-load',
@@ -51,6 +56,7 @@ const GRAVITY: readonly CautionCode[] = [
   'strip-enamel',
   'wire-ends',
   'stiff-wire',
+  'sharp-needle',
   'sharp-core',
 ];
 

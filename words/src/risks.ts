@@ -22,6 +22,8 @@ const HAZARDS: Readonly<Record<CautionCode, readonly [hazard: string, who: strin
   'stiff-wire': ['Wire that springs back', 'Eyes and hands'],
   'strong-magnets': ['Strong magnets: swallowed, pinching, near a pacemaker', 'Everybody'],
   'spinning-wire': ['A wire that spins, flies off or grows hot', 'Eyes and hands'],
+  'sharp-needle': ['Points of needles', 'Hands'],
+  'iron-filings': ['Iron filings in eyes and skin', 'Eyes and hands'],
   'off-the-track': ['A cell that stays in the coil grows hot', 'Pupils'],
   'sharp-core': ['Points of nails and screws', 'Hands'],
 };

@@ -19,7 +19,9 @@ export type CautionCode =
   | 'sharp-core'
   | 'strong-magnets'
   | 'off-the-track'
-  | 'spinning-wire';
+  | 'spinning-wire'
+  | 'sharp-needle'
+  | 'iron-filings';
 
 export interface Caution {
   readonly code: CautionCode;

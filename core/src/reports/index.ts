@@ -1,5 +1,6 @@
 import type { ExperimentDesigns, ExperimentId, Subject } from '../experiments/index.js';
 import { compassReport } from './compass.js';
+import { needleReport } from './needle.js';
 import { rollingCellReport } from './rolling-cell.js';
 import { shellMagnetReport } from './shell-magnet.js';
 import { spinnerReport } from './spinner.js';
@@ -26,4 +27,11 @@ export function reportOf({ experiment, design }: Subject, name: string): object 
   return (REPORTS[experiment] as (design: Subject['design'], name: string) => object)(design, name);
 }
 
-export { compassReport, rollingCellReport, shellMagnetReport, spinnerReport, straightMagnetReport };
+export {
+  compassReport,
+  needleReport,
+  rollingCellReport,
+  shellMagnetReport,
+  spinnerReport,
+  straightMagnetReport,
+};

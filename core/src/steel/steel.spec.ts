@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
 import type { ReferenceFile } from '../reference-check/index.js';
-import { findMaterial, fullAt, linearCurve, MATERIALS, tabulatedCurve } from './index.js';
+import { findMaterial, fullAt, linearCurve, MATERIALS, spheroidFactor, tabulatedCurve } from './index.js';
 
 interface CheckedTable {
   readonly B_T: number[];
@@ -95,5 +95,17 @@ describe('every material', () => {
 describe('a linear material', () => {
   it('stores B²/2μ', () => {
     expect(linearCurve(10).energyDensity(0.5)).toBeCloseTo(0.25 / (20 * MU_0), 6);
+  });
+});
+
+describe('a spheroid', () => {
+  // Osborn, Phys. Rev. 67, 351 (1945), table: 1/3 for a sphere, 0.1736 for 2, 0.0558 for 5, 0.0203 for 10.
+  it.each([
+    [1.0001, 1 / 3],
+    [2, 0.1736],
+    [5, 0.0558],
+    [10, 0.0203],
+  ])('demagnetises itself as a spheroid of aspect %d: %d', (aspect, factor) => {
+    expect(spheroidFactor(aspect)).toBeCloseTo(factor, 4);
   });
 });

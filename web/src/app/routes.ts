@@ -89,6 +89,21 @@ const pages: Routes = [
     loadComponent: () => import('./spinner/spinner-page').then((m) => m.SpinnerPage),
   },
   {
+    path: 'stations',
+    title: 'Stations – Nab',
+    loadComponent: () => import('./stations/stations-page').then((m) => m.StationsPage),
+  },
+  {
+    path: 'needle',
+    title: 'Needle – Nab',
+    loadComponent: () => import('./needle/needle-page').then((m) => m.NeedlePage),
+  },
+  {
+    path: 'filings',
+    title: 'Filings on paper – Nab',
+    loadComponent: () => import('./filings/filings-page').then((m) => m.FilingsPage),
+  },
+  {
     path: 'vote/:poll',
     title: 'Vote – Nab',
     data: { ...EVERYBODY, bare: true },

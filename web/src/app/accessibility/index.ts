@@ -9,6 +9,7 @@ export { MenuList, MenuTrigger } from './menu-role';
 export { NotificationClose } from './notification-close';
 export { SegmentedName } from './segmented-name';
 export { SelectRole } from './select-role';
+export { SliderName } from './slider-name';
 export { SortKeys } from './sort-keys';
 export { SplitterKeys } from './splitter-keys';
 export { TableName } from './table-name';

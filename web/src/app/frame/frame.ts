@@ -12,6 +12,7 @@ import { exhaustMap, filter, map } from 'rxjs';
 import { SaveStatus } from '../notices';
 import { WhoService } from '../roles';
 import { Server } from '../server';
+import { isStation } from './stations';
 import { ThemeService } from './theme';
 
 /** The whole page: a bar with the name, the state of saving and the theme; below it the view. */
@@ -131,15 +132,11 @@ import { ThemeService } from './theme';
             <a routerLink="/compare" routerLinkActive="here" ariaCurrentWhenActive="page"
               >Compare</a
             >
-            <a routerLink="/wire-and-compass" routerLinkActive="here" ariaCurrentWhenActive="page"
-              >Wire and compass</a
-            >
-            <a routerLink="/shell-magnet" routerLinkActive="here" ariaCurrentWhenActive="page"
-              >Shell magnet</a
-            >
-            <a routerLink="/track" routerLinkActive="here" ariaCurrentWhenActive="page">Track</a>
-            <a routerLink="/spinner" routerLinkActive="here" ariaCurrentWhenActive="page"
-              >Spinner</a
+            <a
+              routerLink="/stations"
+              [class.here]="atStation()"
+              [attr.aria-current]="atStation() ? 'page' : null"
+              >Stations</a
             >
             <a routerLink="/magnet/fix-it" routerLinkActive="here" ariaCurrentWhenActive="page"
               >Fix it</a
@@ -168,6 +165,15 @@ export class Frame {
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
       map(() => isBare(this.router.routerState.snapshot.root)),
+    ),
+    { initialValue: false },
+  );
+
+  /** On the page of the stations or on one of theirs. */
+  protected readonly atStation = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => isStation(urlAfterRedirects)),
     ),
     { initialValue: false },
   );

@@ -1,0 +1,8 @@
+export {
+  ALIKE,
+  filingsSchema,
+  newFilings,
+  toFilingSource,
+  withSource,
+  type FilingsDocument,
+} from './filings.js';

@@ -1,0 +1,8 @@
+export {
+  EARTH_FROM,
+  earthOf,
+  needleSchema,
+  newNeedle,
+  toNeedle,
+  type NeedleDocument,
+} from './needle.js';

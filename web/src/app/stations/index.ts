@@ -1,0 +1,2 @@
+export { Station } from './station';
+export { StationBar } from './station-bar';
