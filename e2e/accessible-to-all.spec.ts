@@ -28,6 +28,8 @@ for (const scheme of ['light', 'dark'] as const) {
       '/stations',
       '/needle',
       '/filings',
+      '/trainer?seed=7',
+      '/guess?seed=7',
       '/magnet/fix-it',
       '/magnet',
       '/magnet/field',

@@ -32,6 +32,8 @@ export async function printBundles(browser, address, id, folder) {
     '/stations',
     '/needle',
     '/filings',
+    '/trainer',
+    '/guess',
     '/magnet/fix-it',
     '/compass-set',
     '/wire-and-compass',

@@ -2,7 +2,14 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { MU_0 } from '../constants.js';
 import type { ReferenceFile } from '../reference-check/index.js';
-import { findMaterial, fullAt, linearCurve, MATERIALS, spheroidFactor, tabulatedCurve } from './index.js';
+import {
+  findMaterial,
+  fullAt,
+  linearCurve,
+  MATERIALS,
+  spheroidFactor,
+  tabulatedCurve,
+} from './index.js';
 
 interface CheckedTable {
   readonly B_T: number[];

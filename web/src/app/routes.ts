@@ -104,6 +104,18 @@ const pages: Routes = [
     loadComponent: () => import('./filings/filings-page').then((m) => m.FilingsPage),
   },
   {
+    path: 'trainer',
+    title: 'Trainer – Nab',
+    data: AT_THE_BENCH,
+    loadComponent: () => import('./trainer/trainer-page').then((m) => m.TrainerPage),
+  },
+  {
+    path: 'guess',
+    title: 'Guess the lift – Nab',
+    data: AT_THE_BENCH,
+    loadComponent: () => import('./guess/guess-page').then((m) => m.GuessPage),
+  },
+  {
     path: 'vote/:poll',
     title: 'Vote – Nab',
     data: { ...EVERYBODY, bare: true },

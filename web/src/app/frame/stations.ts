@@ -45,6 +45,21 @@ export const STATIONS: readonly { readonly name: string; readonly ways: readonly
       ],
     },
     {
+      name: 'To practise',
+      ways: [
+        {
+          to: '/trainer',
+          name: 'Trainer',
+          words: 'A magnet with a hidden fault: find it, mend it, do no harm.',
+        },
+        {
+          to: '/guess',
+          name: 'Guess the lift',
+          words: 'Ten magnets, one thing changed in each: which rule of thumb fails?',
+        },
+      ],
+    },
+    {
       name: 'Heavy loads',
       ways: [
         {
