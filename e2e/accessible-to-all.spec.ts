@@ -28,6 +28,7 @@ for (const scheme of ['light', 'dark'] as const) {
       '/stations',
       '/needle',
       '/filings',
+      '/permanent',
       '/trainer?seed=7',
       '/guess?seed=7',
       '/magnet/fix-it',

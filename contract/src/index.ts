@@ -9,6 +9,7 @@ export * from './filings/index.js';
 export * from './history/index.js';
 export * from './investigation/index.js';
 export * from './needle/index.js';
+export * from './permanent/index.js';
 export * from './problem/index.js';
 export * from './room/index.js';
 export * from './rolling-cell/index.js';

@@ -24,6 +24,7 @@ export * from './magnet/index.js';
 export * from './measures/index.js';
 export * from './needle/index.js';
 export * from './numerics/index.js';
+export * from './permanent/index.js';
 export * from './quantities/index.js';
 export * from './rehearsal/index.js';
 export * from './reference-check/index.js';

@@ -32,6 +32,7 @@ export async function printBundles(browser, address, id, folder) {
     '/stations',
     '/needle',
     '/filings',
+    '/permanent',
     '/trainer',
     '/guess',
     '/magnet/fix-it',

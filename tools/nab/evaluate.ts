@@ -3,12 +3,15 @@ import {
   experimentDocumentSchema,
   experimentOf,
   needleSchema,
+  permanentSchema,
   toNeedle,
+  toPermanent,
   toSubject,
   type ExperimentDocument,
   type NeedleDocument,
+  type PermanentDocument,
 } from '@nab/contract';
-import { CoreError, needleReport, reportOf } from '@nab/core';
+import { CoreError, needleReport, permanentReport, reportOf } from '@nab/core';
 import type { Schema } from 'yup';
 import { CommandError } from './files.js';
 
@@ -45,10 +48,18 @@ export function evaluate(parsed: unknown): number {
 }
 
 function evaluated(parsed: unknown): object {
-  if ((parsed as { format?: unknown } | null)?.format === 'nab-needle') {
-    const needle = readAs(needleSchema as Schema<NeedleDocument>, parsed);
-    return needleReport(toNeedle(needle, new Date()), needle.name);
+  switch ((parsed as { format?: unknown } | null)?.format) {
+    case 'nab-needle': {
+      const needle = readAs(needleSchema as Schema<NeedleDocument>, parsed);
+      return needleReport(toNeedle(needle, new Date()), needle.name);
+    }
+    case 'nab-permanent': {
+      const magnet = readAs(permanentSchema as Schema<PermanentDocument>, parsed);
+      return permanentReport(toPermanent(magnet), magnet.name);
+    }
+    default: {
+      const document = readDocument(parsed);
+      return reportOf(toSubject(document), document.name);
+    }
   }
-  const document = readDocument(parsed);
-  return reportOf(toSubject(document), document.name);
 }

@@ -2,12 +2,20 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { CORE_ERRORS, diagnosisReport, needleReport, reportOf, TOLERANCES } from '@nab/core';
+import {
+  CORE_ERRORS,
+  diagnosisReport,
+  needleReport,
+  permanentReport,
+  reportOf,
+  TOLERANCES,
+} from '@nab/core';
 import {
   check,
   designSchema,
   newCompassSet,
   newNeedle,
+  newPermanent,
   newSpinner,
   newTrack,
   newDesign,
@@ -15,6 +23,7 @@ import {
   SERVER_PROBLEMS,
   toMagnetDesign,
   toNeedle,
+  toPermanent,
   toSubject,
 } from '@nab/contract';
 import { COLUMNS } from '../../server/src/handing-on/trial-table.js';
@@ -24,7 +33,7 @@ const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
 const designs = examples.filter(
-  (name) => !/^(shell|compass|track|spinner|needle|diagnosis)/.test(name),
+  (name) => !/^(shell|compass|track|spinner|needle|permanent|diagnosis)/.test(name),
 );
 
 describe('the published JSON Schema', () => {
@@ -67,6 +76,7 @@ describe('docs/formats.md', () => {
     ['a compass’s evaluation', reportOf(toSubject(newCompassSet()), '')],
     ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
     ['a spinner’s evaluation', reportOf(toSubject(newSpinner()), '')],
+    ['a permanent magnet’s evaluation', permanentReport(toPermanent(newPermanent()), '')],
     ['a needle’s evaluation', needleReport(toNeedle(newNeedle(), new Date()), '')],
     [
       'a diagnosis',

@@ -1,6 +1,7 @@
 import type { ExperimentDesigns, ExperimentId, Subject } from '../experiments/index.js';
 import { compassReport } from './compass.js';
 import { needleReport } from './needle.js';
+import { permanentReport } from './permanent.js';
 import { rollingCellReport } from './rolling-cell.js';
 import { shellMagnetReport } from './shell-magnet.js';
 import { spinnerReport } from './spinner.js';
@@ -30,6 +31,7 @@ export function reportOf({ experiment, design }: Subject, name: string): object 
 export {
   compassReport,
   needleReport,
+  permanentReport,
   rollingCellReport,
   shellMagnetReport,
   spinnerReport,

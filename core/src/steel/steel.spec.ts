@@ -106,13 +106,23 @@ describe('a linear material', () => {
 });
 
 describe('a spheroid', () => {
-  // Osborn, Phys. Rev. 67, 351 (1945), table: 1/3 for a sphere, 0.1736 for 2, 0.0558 for 5, 0.0203 for 10.
+  // Osborn, Phys. Rev. 67, 351 (1945), table: 1/3 for a sphere, 0.1736 for 2, 0.0558 for 5,
+  // 0.0203 for 10; of discs 0.5272 for a half and 0.8608 for a tenth.
   it.each([
-    [1.0001, 1 / 3],
+    [0.1, 0.8608],
+    [0.5, 0.5272],
+    [1, 1 / 3],
     [2, 0.1736],
     [5, 0.0558],
     [10, 0.0203],
   ])('demagnetises itself as a spheroid of aspect %d: %d', (aspect, factor) => {
     expect(spheroidFactor(aspect)).toBeCloseTo(factor, 4);
+  });
+
+  it('joins its three forms', () => {
+    for (const aspect of [0.999, 1.001]) {
+      const [below, above] = [spheroidFactor(aspect - 1e-7), spheroidFactor(aspect + 1e-7)];
+      expect(Math.abs(above - below)).toBeLessThan(2e-6);
+    }
   });
 });

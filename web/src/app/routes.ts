@@ -116,6 +116,11 @@ const pages: Routes = [
     loadComponent: () => import('./guess/guess-page').then((m) => m.GuessPage),
   },
   {
+    path: 'permanent',
+    title: 'Permanent or temporary – Nab',
+    loadComponent: () => import('./permanent/permanent-page').then((m) => m.PermanentPage),
+  },
+  {
     path: 'vote/:poll',
     title: 'Vote – Nab',
     data: { ...EVERYBODY, bare: true },

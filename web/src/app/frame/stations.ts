@@ -31,6 +31,11 @@ export const STATIONS: readonly { readonly name: string; readonly ways: readonly
           name: 'Needle',
           words: 'Stroke a needle, float it on cork, and see where north is.',
         },
+        {
+          to: '/permanent',
+          name: 'Permanent or temporary',
+          words: 'A magnet beside the coil that equals it: what each can do.',
+        },
       ],
     },
     {

@@ -1,0 +1,1 @@
+export { newPermanent, permanentSchema, toPermanent, type PermanentDocument } from './permanent.js';

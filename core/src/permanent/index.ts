@@ -1,0 +1,11 @@
+export { PERMANENT_COUNTS, PERMANENT_LIMITS } from './limits.js';
+export {
+  axisField,
+  CHAIN_NAIL,
+  evaluatePermanent,
+  type EqualCoil,
+  type EqualNail,
+  type PermanentEvaluation,
+  type PermanentMagnet,
+} from './permanent.js';
+export { MAGNET_STUFFS, type MagnetStuff, type MagnetStuffId } from './stuffs.js';
