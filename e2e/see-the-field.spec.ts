@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { POLE_COUNTS } from '@nab/contract';
+import { POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
 
 const steel = (page: Page) => page.getByRole('region', { name: 'With the core', exact: true });
@@ -149,12 +149,36 @@ test('the heap is grown as a part of the field, round by round, and can be stopp
   ).toBeVisible();
 });
 
-test('a magnet that is not round says so', async ({ page, request }) => {
+test('two cores are shown in the plane through both, by tier 1 and said to be', async ({
+  page,
+  request,
+}) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/magnet`);
   await choose(page, 'Cores', POLE_COUNTS.two);
-  await expect(page.getByRole('link', { name: 'See its field' })).toHaveCount(0);
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
-  await page.goto(`/investigations/${id}/field`);
-  await expect(page.getByText(/Two cores side by side are not round/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'See its field' }).click();
+  await expect(page.locator('.nab-sentence')).toContainText('by the instant model (tier 1)');
+  const picture = page.getByRole('img', {
+    name: /^Two cores with unlike poles, (N and S|S and N): lines run from one tip to the other/,
+  });
+  await expect(picture).toBeVisible();
+  await expect(page.getByText(/against three-dimensional finite elements/i)).toBeVisible();
+  // In place of the round magnet's finite elements, which it has not.
+  await expect(page.getByRole('tab')).toHaveCount(1);
+  await picture.hover();
+  await expect(page.getByText(/[\d.]+ mT there\./)).toBeVisible();
+  const drawn = () => picture.locator('path').count();
+  const withLines = await drawn();
+  await page.getByRole('checkbox', { name: 'Flux lines' }).uncheck();
+  expect(await drawn()).toBeLessThan(withLines - 10);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.getByRole('link', { name: 'Back to the magnet' }).click();
+  await choose(page, 'Second coil wound', SECOND_SENSES.alike);
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  await page.getByRole('link', { name: 'See its field' }).click();
+  await expect(
+    page.getByRole('img', { name: /like poles, (N and N|S and S): the lines part/ }),
+  ).toBeVisible();
 });

@@ -8,3 +8,11 @@ export {
   type RulerReading,
 } from './readings.js';
 export { tier1Raster, type PictureWindow } from './tier1-raster.js';
+export {
+  pairField,
+  pairPicture,
+  type PairParts,
+  type PairPicture,
+  type PlaneField,
+  type PlaneLine,
+} from './pair-field.js';

@@ -9,7 +9,6 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { interpolateYlGnBu, rgb, scaleLog } from 'd3';
 import type { FieldProblem, FieldRaster, MagnetDesign, Rectangle } from '@nab/core';
 import {
   compasses,
@@ -20,7 +19,8 @@ import {
   saturatedSquares,
   sectionsPath,
 } from './picture-frame';
-import { probeText, SCALE_FROM_T, SCALE_TO_T } from './raster';
+import { probeText } from './raster';
+import { strengthColour } from './shade';
 
 const WIDTH = 420;
 let nextId = 0;
@@ -241,14 +241,13 @@ export class FieldPictureView {
     context.clearRect(0, 0, 2 * columns, rows);
     if (!this.layers().strength) return;
     const image = context.createImageData(2 * columns, rows);
-    const scale = scaleLog([SCALE_FROM_T, SCALE_TO_T], [0.02, 0.95]).clamp(true);
+    const colour = strengthColour();
     for (let j = 0; j < rows; j++) {
       for (let i = 0; i < columns; i++) {
         const k = j * columns + i;
-        const size = Math.max(SCALE_FROM_T, Math.hypot(radial[k]!, axial[k]!));
-        const { r, g, b } = rgb(interpolateYlGnBu(scale(size)));
+        const shade = [...colour(Math.hypot(radial[k]!, axial[k]!)), 255];
         for (const column of [columns + i, columns - 1 - i]) {
-          image.data.set([r, g, b, 255], 4 * (j * 2 * columns + column));
+          image.data.set(shade, 4 * (j * 2 * columns + column));
         }
       }
     }

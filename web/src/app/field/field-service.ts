@@ -9,7 +9,7 @@ import {
 import type { MagnetDesign } from '@nab/core';
 import { defer, filter, map, Observable, retry } from 'rxjs';
 import { WorkerCalls } from '../workers';
-import type { FieldApi, HeapMessage, SolvingMessage } from './field.worker';
+import type { FieldApi, HeapMessage, PairAnswer, SolvingMessage } from './field.worker';
 
 /** Where the field is solved. */
 export type Solver = 'device' | 'server';
@@ -29,10 +29,11 @@ export class FieldService {
   private readonly solving = calls();
   private readonly meshing = calls();
   private readonly growing = calls();
+  private readonly pairing = calls();
 
   constructor() {
     inject(DestroyRef).onDestroy(() => {
-      for (const kind of [this.solving, this.meshing, this.growing]) kind.end();
+      for (const kind of [this.solving, this.meshing, this.growing, this.pairing]) kind.end();
     });
   }
 
@@ -64,6 +65,11 @@ export class FieldService {
   /** The finest mesh with its field as a VTU file's text. */
   mesh(design: MagnetDesign): Observable<string> {
     return this.meshing.call((api) => api.mesh(design)).pipe(filter((text) => text !== null));
+  }
+
+  /** Two cores side by side in the plane through both axes. */
+  pair(design: MagnetDesign): Observable<PairAnswer> {
+    return this.pairing.call((api) => api.pair(design));
   }
 
   /** The heap grown as a material in the field, round by round. */

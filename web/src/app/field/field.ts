@@ -51,6 +51,7 @@ import { FieldService, type Solver } from './field-service';
 import { HeapInField } from './heap-in-field';
 import { KeptField } from './kept-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
+import { PairField } from './pair-field';
 import { RulerChart, type RulerLine } from './ruler-chart';
 import { fieldSentence } from './field-sentence';
 import { RULERS, rulerAt, type RulerPlace } from './rulers';
@@ -101,6 +102,7 @@ const BESIDE = {
     NzButtonModule,
     NzCheckboxModule,
     NzDropdownModule,
+    PairField,
     RouterLink,
     RulerChart,
   ],
@@ -120,6 +122,12 @@ export class FieldPage {
     value,
     label,
   }));
+  /** Of two cores only what tier 1 gives. */
+  protected readonly layerChoices = computed(() =>
+    this.magnet().pair
+      ? this.layerNames.filter(({ value }) => value === 'lines' || value === 'strength')
+      : this.layerNames,
+  );
   protected readonly files = Object.entries(FILES) as [FileKind, string][];
   protected readonly part = signal('show');
   /** The magnet’s own page: the step beside this one, or the bench above it. */
@@ -184,6 +192,9 @@ export class FieldPage {
 
   /** What a gauss meter would show below the tip, and what that is beside the earth's field. */
   protected readonly tipSentence = computed(() => {
+    if (this.magnet().pair) {
+      return 'The field of both cores together, in the plane through both, by the instant model (tier 1).';
+    }
     const raster = this.withCore().picture?.raster;
     return raster ? fieldSentence(raster, this.magnet()) : '';
   });

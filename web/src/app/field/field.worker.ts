@@ -5,10 +5,12 @@ import {
   fieldPictures,
   fieldProblemOf,
   growFieldHeap,
+  pairPicture,
   vtuOf,
   type FieldPicture,
   type FieldSolution,
   type MagnetDesign,
+  type PairPicture,
   type Rectangle,
 } from '@nab/core';
 import { expose } from 'comlink';
@@ -22,6 +24,11 @@ export type HeapMessage =
   | { readonly kind: 'growing'; readonly round: number; readonly mass: number }
   | { readonly kind: 'heap'; readonly mass: number; readonly cells: readonly Rectangle[] }
   | Fault;
+/** Two cores side by side, or why there is no picture of them. */
+export interface PairAnswer {
+  readonly picture: PairPicture | null;
+  readonly fault: string | null;
+}
 interface Fault {
   readonly kind: 'fault';
   readonly sentence: string;
@@ -49,6 +56,16 @@ const api = {
     const pictures = fieldPictures(design, undefined, undefined, (solution) => (last = solution));
     for (const _picture of pictures) continue;
     return last ? vtuOf(last) : null;
+  },
+
+  /** Two cores side by side, by tier 1; or why there is no picture. */
+  pair(design: MagnetDesign): PairAnswer {
+    try {
+      return { picture: pairPicture(design), fault: null };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      return { picture: null, fault: error.message };
+    }
   },
 
   /** The heap grown as a material in the field, round by round. */
