@@ -147,6 +147,11 @@ describe('filings', () => {
     const gap = (filings: Filings): number => filings.x[1]! - filings.x[0]!;
     const ends = settle(two(1.6e-3, 0, 0), field, null, seededRandom(1));
     expect(gap(ends)).toBeLessThan(1.6e-3);
+    // Each as much as the other.
+    expect(ends.x[0]! + ends.x[1]!).toBeCloseTo(1.6e-3, 12);
+    const crossed = settle(two(0.7e-3, 0.6e-3, 0.4), field, null, seededRandom(1));
+    expect(crossed.x[0]! + crossed.x[1]!).toBeCloseTo(0.7e-3, 12);
+    expect(crossed.y[0]! + crossed.y[1]!).toBeCloseTo(0.6e-3, 12);
     const sides = settle(two(0, 0.5e-3, 0), field, null, seededRandom(1));
     expect(sides.y[1]! - sides.y[0]!).toBeGreaterThan(0.5e-3);
   });

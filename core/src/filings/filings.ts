@@ -48,6 +48,10 @@ const ALONG = 1 / spheroidFactor(FILING.length / FILING.diameter);
 const NEAREST = FILING.diameter;
 const REACH = 2.2 * FILING.length;
 const CELL = REACH;
+/** Closer than this the middles of two push one another off, m. */
+const CLOSE = 1.5 * FILING.diameter;
+/** μ0 p p/4π, N m², that even at a filing’s thickness is a thousandth of its weight. */
+const UNFELT = 1e-3 * WEIGHT * NEAREST ** 2;
 
 /** Filings on a sheet: places in metres from its middle, and the way each lies, rad. */
 export interface Filings {
@@ -265,47 +269,53 @@ function dipoleForces(
   }
   const near = neighbours(x, y);
   for (let i = 0; i < count; i++) {
+    const [xi, yi, uxi, uyi, pi] = [x[i]!, y[i]!, half * ux[i]!, half * uy[i]!, pole[i]!];
+    let [fx, fy, turn] = [0, 0, 0];
     near.each(i, (j) => {
-      if (j <= i) return;
-      const [dx, dy] = [x[j]! - x[i]!, y[j]! - y[i]!];
+      const dx = x[j]! - xi;
+      const dy = y[j]! - yi;
       const d2 = dx * dx + dy * dy;
       if (d2 > REACH * REACH) return;
-      for (let s = -1; s <= 1; s += 2) {
-        for (let t = -1; t <= 1; t += 2) {
-          const ex = dx + half * (t * ux[j]! - s * ux[i]!);
-          const ey = dy + half * (t * uy[j]! - s * uy[i]!);
-          const r2 = Math.max(ex * ex + ey * ey, NEAREST * NEAREST);
-          const r = Math.sqrt(r2);
-          // Like poles part: the force on i points from j's pole away.
-          const f = (-MU_0 * s * t * pole[i]! * pole[j]!) / (4 * Math.PI * r2 * r);
-          push(out, i, f * ex, f * ey, s * half * ux[i]!, s * half * uy[i]!);
-          push(out, j, -f * ex, -f * ey, t * half * ux[j]!, t * half * uy[j]!);
+      const strength = (-MU_0 * pi * pole[j]!) / (4 * Math.PI);
+      // Even touching they would not feel one another.
+      if (Math.abs(strength) > UNFELT) {
+        const uxj = half * ux[j]!;
+        const uyj = half * uy[j]!;
+        let [gx, gy, counterTurn] = [0, 0, 0];
+        for (let s = -1; s <= 1; s += 2) {
+          for (let t = -1; t <= 1; t += 2) {
+            const ex = dx + t * uxj - s * uxi;
+            const ey = dy + t * uyj - s * uyi;
+            const r2 = Math.max(ex * ex + ey * ey, NEAREST * NEAREST);
+            // Like poles part: the force on i points from j's pole away.
+            const f = (strength * s * t) / (r2 * Math.sqrt(r2));
+            gx += f * ex;
+            gy += f * ey;
+            turn += s * f * (uxi * ey - uyi * ex);
+            counterTurn -= t * f * (uxj * ey - uyj * ex);
+          }
         }
+        fx += gx;
+        fy += gy;
+        out.x[j]! -= gx;
+        out.y[j]! -= gy;
+        out.turn[j]! += counterTurn;
       }
       // Two cannot be in one place: they push one another off sideways as hard as they weigh.
-      const close = 1.5 * FILING.diameter;
-      if (d2 < close * close) {
+      if (d2 < CLOSE * CLOSE) {
         const d = Math.sqrt(d2) || 1e-9;
-        const f = (3 * WEIGHT * (close - d)) / close / d;
-        push(out, i, -f * dx, -f * dy, 0, 0);
-        push(out, j, f * dx, f * dy, 0, 0);
+        const f = (3 * WEIGHT * (CLOSE - d)) / CLOSE / d;
+        fx -= f * dx;
+        fy -= f * dy;
+        out.x[j]! += f * dx;
+        out.y[j]! += f * dy;
       }
     });
+    out.x[i]! += fx;
+    out.y[i]! += fy;
+    out.turn[i]! += turn;
   }
   return out;
-}
-
-function push(
-  out: { x: Float64Array; y: Float64Array; turn: Float64Array },
-  i: number,
-  fx: number,
-  fy: number,
-  armX: number,
-  armY: number,
-): void {
-  out.x[i]! += fx;
-  out.y[i]! += fy;
-  out.turn[i]! += armX * fy - armY * fx;
 }
 
 /** Who lies near whom, by boxes of the reach. */
@@ -326,13 +336,18 @@ function neighbours(x: Float64Array, y: Float64Array) {
   const next = starts.slice();
   for (let i = 0; i < x.length; i++) members[next[boxes[i]!]!++] = i;
   return {
+    /** Each pair once: the rest of the box of i, the next box of its row, three of the next row. */
     each(i: number, visit: (j: number) => void): void {
-      const [row, column] = [Math.floor(boxes[i]! / columns), boxes[i]! % columns];
-      for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++) {
-        const from = starts[r * columns + Math.max(0, column - 1)]!;
-        const to = starts[r * columns + Math.min(columns - 1, column + 1) + 1]!;
-        for (let k = from; k < to; k++) visit(members[k]!);
-      }
+      const box = boxes[i]!;
+      const column = box % columns;
+      const last = column === columns - 1 ? box : box + 1;
+      const own = starts[box + 1]!;
+      for (let k = starts[box]!; k < own; k++) if (members[k]! > i) visit(members[k]!);
+      for (let k = own; k < starts[last + 1]!; k++) visit(members[k]!);
+      if (box + columns >= columns * rows) return;
+      const first = box + columns - (column > 0 ? 1 : 0);
+      const to = starts[last + columns + 1]!;
+      for (let k = starts[first]!; k < to; k++) visit(members[k]!);
     },
   };
 }

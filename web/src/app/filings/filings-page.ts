@@ -160,8 +160,11 @@ export class FilingsPage {
   protected readonly fieldAt = (x: number, y: number): readonly [number, number, number] =>
     this.sheet.at(x, y);
 
+  protected readonly readField = (x: number, y: number, out: [number, number, number]): void =>
+    this.sheet.read(x, y, out);
+
   protected readonly needles = computed(() => {
-    this.sheet.filings();
+    this.sheet.laid();
     return this.compasses().map(([x, y], i) => {
       const [bx, by] = this.sheet.at(x, y);
       // North is up the sheet.
@@ -190,7 +193,7 @@ export class FilingsPage {
       : `The filings follow the field where it is stronger than ${teslaText(weakest)}, ${percentText(seen)} of them.${bag}`;
   });
   protected readonly facts = computed((): Fact[] => {
-    this.sheet.filings();
+    this.sheet.laid();
     return filingsFacts(this.source(), this.sheet.pattern(), this.fieldAt);
   });
   protected readonly cautions = computed((): readonly Caution[] => {

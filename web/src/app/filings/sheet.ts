@@ -18,6 +18,7 @@ import type { Spot } from './movable';
 /** Moments in which filings that nobody taps find their place after the field has changed. */
 const STILL_STEPS = 8;
 const FIRST_SEED = 11;
+const NOTHING_SEEN: Pattern = { along: 0, seen: 0, weakest: null };
 
 /** The filings that lie on the sheet, moved a bounce at a time so that they are seen to move. */
 export class Sheet {
@@ -30,10 +31,10 @@ export class Sheet {
   readonly count = computed(() => this.lying().filings.x.length);
   readonly gathered = signal(0);
   readonly fell = signal(0);
-  readonly pattern = computed((): Pattern => {
-    const { filings } = this.lying();
-    return this.field ? patternOf(filings, this.field) : { along: 0, seen: 0, weakest: null };
-  });
+  /** What can be seen, looked at whenever the filings have come to rest. */
+  readonly pattern = signal<Pattern>(NOTHING_SEEN);
+  /** Counts what was put under the sheet. */
+  readonly laid = signal(0);
   readonly reach = gatherRadius();
   private field: GriddedField | null = null;
   private readonly random = seededRandom(FIRST_SEED);
@@ -70,6 +71,7 @@ export class Sheet {
   scaled(scale: number): void {
     if (!this.field) return;
     this.field.scale = scale;
+    this.laid.update((n) => n + 1);
     this.show(this.lying().filings);
     this.rest();
   }
@@ -91,6 +93,11 @@ export class Sheet {
 
   at(x: number, y: number): readonly [number, number, number] {
     return this.field?.at(x, y) ?? [0, 0, 0];
+  }
+
+  read(x: number, y: number, out: [number, number, number]): void {
+    if (this.field) this.field.read(x, y, out);
+    else out.fill(0);
   }
 
   /** What is stronger than friction moves although nobody taps. */
@@ -124,5 +131,6 @@ export class Sheet {
 
   private show(filings: Filings): void {
     this.lying.update(({ moved }) => ({ filings, moved: moved + 1 }));
+    if (this.coming.length === 0 && this.field) this.pattern.set(patternOf(filings, this.field));
   }
 }
