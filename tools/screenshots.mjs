@@ -30,6 +30,20 @@ const solved = async (page) => {
   await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Stop' }).first().waitFor({ state: 'detached' });
 };
+/** Until the field is to be seen. */
+const tapped = async (page) => {
+  const tap = page.getByRole('button', { name: 'Tap the sheet' });
+  for (let i = 0; i < 4; i++) {
+    await tap.click();
+    await page.waitForTimeout(600);
+  }
+};
+/** On, and the meter at the cells. */
+const tested = async (page) => {
+  await page.getByRole('button', { name: 'Voltage of the pack, nothing connected' }).click();
+  await page.getByRole('button', { name: 'Switch on' }).click();
+  await page.getByRole('button', { name: 'Voltage of the pack with the magnet on' }).click();
+};
 const compared = (list) => {
   const key = (title) => `investigation-${list.find((item) => item.title === title).id}`;
   return `/compare?of=${encodeURIComponent(`${key(LITTER)} ${key(LITTER)},bare ${key(BOLT)}`)}`;
@@ -44,8 +58,8 @@ const SHOTS = [
   { name: 'field', of: LITTER, step: 'field', then: solved },
   { name: 'shelf', path: '/shelf' },
   { name: 'compare', path: compared },
-  { name: 'magnet-phone', of: LITTER, step: 'magnet', width: 390, height: 844 },
-  { name: 'wire-and-compass', path: '/wire-and-compass' },
+  { name: 'filings', path: '/filings', then: tapped },
+  { name: 'trainer', path: '/trainer?seed=42', then: tested },
   { name: 'shell-magnet', path: '/shell-magnet' },
   { name: 'prepare', of: LITTER, step: 'prepare' },
   {
