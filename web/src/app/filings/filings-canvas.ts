@@ -1,8 +1,8 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   type ElementRef,
   inject,
   input,
@@ -53,7 +53,8 @@ export class FilingsCanvas {
   });
 
   constructor() {
-    effect(() => this.draw(this.filings(), this.ink()));
+    // Once the canvas has its size; setting it would wipe what was drawn.
+    afterRenderEffect(() => this.draw(this.filings(), this.ink()));
   }
 
   private draw({ x, y, angle }: Filings, ink: string): void {

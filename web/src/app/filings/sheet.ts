@@ -54,6 +54,7 @@ export class Sheet {
     this.gathered.set(0);
     this.fell.set(0);
     this.show(sprinkle(count, ++this.seed));
+    this.rest();
   }
 
   more(count: number): void {
