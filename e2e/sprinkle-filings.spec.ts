@@ -73,5 +73,7 @@ test('filings are sprinkled, tapped, seen and gathered', async ({ page }) => {
   await page.getByRole('spinbutton', { name: 'Filings on a clean sheet' }).fill('3000');
   await expect(page.getByRole('img', { name: /^(29[89]\d|3000) filings/ })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('img', { name: /^(29[89]\d|3000) filings, a wire through/ })).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: /^(29[89]\d|3000) filings, a wire through/ }),
+  ).toBeVisible();
 });
