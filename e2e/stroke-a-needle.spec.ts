@@ -23,12 +23,13 @@ test('a needle is stroked, floats and finds north, and is kept as a file', async
   await expect(page.getByText(/^-?\d+° after [\d.]+ s$/)).toBeVisible();
 
   // Further north the earth’s level field is weaker, and the needle slower.
-  const period = async (): Promise<number> =>
-    parseFloat((await why(page, 'Once to and fro')).match(/m B = ([\d.]+) nN/)![1]!);
-  const before = await period();
+  expect(await why(page, 'Once to and fro')).toMatch(/m B = [\d.]+ nN·m/);
+  const settles = async (): Promise<number> =>
+    Number(/after about (\d+) s/.exec((await says.textContent())!)![1]);
+  const before = await settles();
   await take(page, 'Place');
   await page.getByRole('spinbutton', { name: 'Latitude, °' }).fill('70');
-  expect(await period()).toBeLessThan(0.8 * before);
+  await expect.poll(settles).toBeGreaterThan(before);
   await page.getByRole('spinbutton', { name: 'Latitude, °' }).fill('95');
   await expect(page.getByText('Must be degrees from −90 to 90.')).toBeVisible();
   await page.getByRole('spinbutton', { name: 'Latitude, °' }).fill('70');

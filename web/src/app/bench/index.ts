@@ -6,3 +6,4 @@ export { DecidingFigures } from './deciding-figures';
 export type { Fact } from './fact';
 export { FiguresDrawer } from './figures-drawer';
 export { RealTime } from './real-time';
+export { Says } from './says';

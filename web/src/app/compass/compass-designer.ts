@@ -25,11 +25,18 @@ import {
   type CompassEvaluation,
 } from '@nab/core';
 import type { Schema } from 'yup';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
+import {
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  Says,
+  type Fact,
+} from '../bench';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
 import { DocumentBar, DropFile, hasFault } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
 import { measuredBand, measuredText } from '@nab/words';
 import { compassFacts } from './compass-facts';
@@ -57,7 +64,7 @@ export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compas
     FiguresDrawer,
     FormField,
     NameBox,
-    Notice,
+    Says,
     NumberField,
     QuantityField,
     SupplyFields,

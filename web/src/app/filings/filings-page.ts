@@ -36,10 +36,18 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSliderModule } from 'ng-zorro-antd/slider';
 import type { Schema } from 'yup';
 import { SliderName } from '../accessibility';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
-import { DropFile, hasFault } from '../designs';
+import {
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  Says,
+  type Fact,
+} from '../bench';
+import { DropFile } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice, OpenDocuments } from '../notices';
+import { OpenDocuments } from '../notices';
 import { Station, StationBar } from '../stations';
 import { FilingsCanvas } from './filings-canvas';
 import { filingsFacts, teslaText } from './filings-facts';
@@ -97,16 +105,17 @@ const PARTS: Readonly<
     FormsModule,
     Movable,
     NameBox,
-    Notice,
     NumberField,
     NzButtonModule,
     NzCheckboxModule,
     NzSliderModule,
     QuantityField,
     SliderName,
+    Says,
     StationBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'nab-station' },
   templateUrl: './filings-page.html',
   styleUrl: './filings-page.less',
 })
@@ -153,10 +162,6 @@ export class FilingsPage {
   protected readonly mostCurrent = computed(() => Math.max(SLIDER_A, Math.ceil(this.current())));
   protected readonly parts = computed(() => PARTS[this.source().kind]);
   protected readonly marks = computed(() => sourceMarks(this.source()));
-  protected readonly stale = computed(() => this.station.errors().length > 0);
-  protected readonly nameFault = computed(
-    () => this.station.errors().find(({ path }) => path === 'name')?.message ?? null,
-  );
   protected readonly fieldAt = (x: number, y: number): readonly [number, number, number] =>
     this.sheet.at(x, y);
 
@@ -252,13 +257,5 @@ export class FilingsPage {
 
   protected moveCompass(i: number, spot: Spot): void {
     this.compasses.update((spots) => spots.map((one, k) => (k === i ? spot : one)));
-  }
-
-  protected faulty(...parts: (keyof FilingsDocument)[]): boolean {
-    return hasFault(this.station, ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.station.edit((document) => ({ ...document, name }));
   }
 }

@@ -39,11 +39,12 @@ import {
   DecidingFigures,
   FiguresDrawer,
   RealTime,
+  Says,
   type Fact,
 } from '../bench';
-import { DropFile, hasFault } from '../designs';
+import { DropFile } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice, OpenDocuments } from '../notices';
+import { OpenDocuments } from '../notices';
 import { Station, StationBar } from '../stations';
 import { NeedleDrawing } from './needle-drawing';
 import { needleFacts } from './needle-facts';
@@ -67,15 +68,15 @@ const ACROSS = Math.PI / 2;
     FormField,
     NameBox,
     NeedleDrawing,
-    Notice,
     NumberField,
     NzButtonModule,
     QuantityField,
+    Says,
     StationBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'nab-station' },
   templateUrl: './needle-page.html',
-  styleUrl: './needle-page.less',
 })
 export class NeedlePage {
   private readonly today = new Date();
@@ -114,10 +115,6 @@ export class NeedlePage {
         return { evaluation: null, fault: error.message };
       }
     },
-  );
-  protected readonly stale = computed(() => this.station.errors().length > 0);
-  protected readonly nameFault = computed(
-    () => this.station.errors().find(({ path }) => path === 'name')?.message ?? null,
   );
   protected readonly sentence = computed(() => {
     const { evaluation } = this.evaluated();
@@ -169,13 +166,5 @@ export class NeedlePage {
       (at) => this.time.set(at),
       () => this.needle() === needle,
     );
-  }
-
-  protected faulty(...parts: (keyof NeedleDocument)[]): boolean {
-    return hasFault(this.station, ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.station.edit((needle) => ({ ...needle, name }));
   }
 }

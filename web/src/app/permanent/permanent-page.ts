@@ -29,10 +29,18 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import type { Schema } from 'yup';
 import { TableName } from '../accessibility';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, type Fact } from '../bench';
-import { DropFile, hasFault } from '../designs';
+import {
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  Says,
+  type Fact,
+} from '../bench';
+import { DropFile } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice, OpenDocuments } from '../notices';
+import { OpenDocuments } from '../notices';
 import { Station, StationBar } from '../stations';
 import { PermanentDrawing } from './permanent-drawing';
 import { permanentFacts } from './permanent-facts';
@@ -53,18 +61,18 @@ const WINDABLE = 3;
     FiguresDrawer,
     FormField,
     NameBox,
-    Notice,
     NumberField,
     NzButtonModule,
     NzTableModule,
     PermanentDrawing,
     QuantityField,
+    Says,
     StationBar,
     TableName,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'nab-station' },
   templateUrl: './permanent-page.html',
-  styleUrl: './permanent-page.less',
 })
 export class PermanentPage {
   protected readonly station = new Station<PermanentDocument>(
@@ -92,10 +100,6 @@ export class PermanentPage {
   protected readonly evaluation = computed(() => evaluatePermanent(this.magnet(), this.nail));
   protected readonly facts = computed((): Fact[] =>
     permanentFacts(this.magnet(), this.evaluation()),
-  );
-  protected readonly stale = computed(() => this.station.errors().length > 0);
-  protected readonly nameFault = computed(
-    () => this.station.errors().find(({ path }) => path === 'name')?.message ?? null,
   );
   protected readonly sentence = computed(() => {
     const { coil, nail, clips } = this.evaluation();
@@ -170,13 +174,5 @@ export class PermanentPage {
 
   protected knock(): void {
     this.station.edit((magnet) => ({ ...magnet, knocks: magnet.knocks + 1 }));
-  }
-
-  protected faulty(...parts: (keyof PermanentDocument)[]): boolean {
-    return hasFault(this.station, ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.station.edit((magnet) => ({ ...magnet, name }));
   }
 }

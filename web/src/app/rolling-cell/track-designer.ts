@@ -47,12 +47,12 @@ import {
   DecidingFigures,
   FiguresDrawer,
   RealTime,
+  Says,
   type Fact,
 } from '../bench';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
 import { TrackDrawing } from './track-drawing';
 import { trackFacts } from './track-facts';
@@ -78,7 +78,7 @@ export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling ce
     FiguresDrawer,
     FormField,
     NameBox,
-    Notice,
+    Says,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -86,7 +86,6 @@ export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling ce
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './track-designer.html',
-  styleUrl: './track-designer.less',
 })
 export class TrackDesigner {
   private readonly onScreen = inject(TRACK_ON_SCREEN);

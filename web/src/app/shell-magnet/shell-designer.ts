@@ -9,12 +9,11 @@ import {
 import { FormField } from '@angular/forms/signals';
 import { newShell, type ShellDocument } from '@nab/contract';
 import { formatQuantity, INSULATIONS, MATERIALS, shellCautions, type Caution } from '@nab/core';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
+import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, Says } from '../bench';
 import { CellsChart, LoadChart } from '../charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice } from '../notices';
 import { cellsSentence, massText, namesOf, TAKING_CELLS } from '@nab/words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
@@ -37,7 +36,7 @@ import { ShellStore } from './shell-store';
     FormField,
     LoadChart,
     NameBox,
-    Notice,
+    Says,
     NumberField,
     QuantityField,
     ShellCheck,

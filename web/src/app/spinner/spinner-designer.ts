@@ -40,12 +40,12 @@ import {
   DecidingFigures,
   FiguresDrawer,
   RealTime,
+  Says,
   type Fact,
 } from '../bench';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../fields';
-import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
 import { SpinnerDrawing } from './spinner-drawing';
 import { spinnerFacts } from './spinner-facts';
@@ -75,7 +75,7 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
     FiguresDrawer,
     FormField,
     NameBox,
-    Notice,
+    Says,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -83,7 +83,6 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './spinner-designer.html',
-  styleUrl: './spinner-designer.less',
 })
 export class SpinnerDesigner {
   protected readonly document = inject(SPINNER_ON_SCREEN);

@@ -1,6 +1,7 @@
 import { computed, effect, linkedSignal, signal, type Signal } from '@angular/core';
 import { check, type FieldError } from '@nab/contract';
 import type { Schema } from 'yup';
+import { hasFault } from '../designs';
 import type { Editable } from '../fields';
 import { fileName, saveFile } from '../files';
 import { remember, remembered } from '../remembered';
@@ -31,6 +32,21 @@ export class Station<T extends { readonly name: string }> implements Editable<T>
         this.errors().length === 0 ? value : (before?.value ?? fresh()),
     });
     effect(() => remember(key, JSON.stringify(this.value())));
+  }
+
+  /** Whether something that is typed cannot be built. */
+  readonly stale = computed(() => this.errors().length > 0);
+  readonly nameFault = computed(
+    () => this.errors().find(({ path }) => path === 'name')?.message ?? null,
+  );
+
+  /** Whether something typed in one of its parts needs mending. */
+  faulty(...parts: readonly (keyof T & string)[]): boolean {
+    return hasFault(this, ...parts);
+  }
+
+  rename(name: string): void {
+    this.edit((value) => ({ ...value, name }));
   }
 
   edit(change: (value: T) => T): void {
