@@ -2,16 +2,19 @@ import {
   check,
   experimentDocumentSchema,
   experimentOf,
+  filingsSchema,
   needleSchema,
   permanentSchema,
+  toFilingSource,
   toNeedle,
   toPermanent,
   toSubject,
   type ExperimentDocument,
+  type FilingsDocument,
   type NeedleDocument,
   type PermanentDocument,
 } from '@nab/contract';
-import { CoreError, needleReport, permanentReport, reportOf } from '@nab/core';
+import { CoreError, filingsReport, needleReport, permanentReport, reportOf } from '@nab/core';
 import type { Schema } from 'yup';
 import { CommandError } from './files.js';
 
@@ -52,6 +55,10 @@ function evaluated(parsed: unknown): object {
     case 'nab-needle': {
       const needle = readAs(needleSchema as Schema<NeedleDocument>, parsed);
       return needleReport(toNeedle(needle, new Date()), needle.name);
+    }
+    case 'nab-filings': {
+      const sheet = readAs(filingsSchema as Schema<FilingsDocument>, parsed);
+      return filingsReport(toFilingSource(sheet), sheet.name);
     }
     case 'nab-permanent': {
       const magnet = readAs(permanentSchema as Schema<PermanentDocument>, parsed);

@@ -65,12 +65,16 @@ describe('nab evaluate', () => {
     const { status, out } = nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
-    const kind = /^(shell|compass|track|spinner|needle|permanent)/.exec(name)?.[0];
+    const kind = /^(shell|compass|track|spinner|needle|permanent|filings)/.exec(name)?.[0];
     const format = kind ? `nab-${kind}-evaluation` : 'nab-evaluation';
     expect(report).toMatchObject({ format, version: 1, tier: 1 });
-    expect(
-      report[/needle|permanent/.test(kind ?? '') ? 'moment_A_m2' : 'current_A'],
-    ).toBeGreaterThan(0);
+    const told =
+      kind === 'filings'
+        ? 'turns_filings_from_T'
+        : kind === 'needle' || kind === 'permanent'
+          ? 'moment_A_m2'
+          : 'current_A';
+    expect(report[told]).toBeGreaterThan(0);
   });
 
   it('says beside each field what is wrong and ends with 2', () => {

@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import {
   CORE_ERRORS,
   diagnosisReport,
+  filingsReport,
   needleReport,
   permanentReport,
   reportOf,
@@ -14,6 +15,7 @@ import {
   check,
   designSchema,
   newCompassSet,
+  newFilings,
   newNeedle,
   newPermanent,
   newSpinner,
@@ -22,6 +24,7 @@ import {
   newShell,
   SERVER_PROBLEMS,
   toMagnetDesign,
+  toFilingSource,
   toNeedle,
   toPermanent,
   toSubject,
@@ -33,7 +36,7 @@ const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
 const designs = examples.filter(
-  (name) => !/^(shell|compass|track|spinner|needle|permanent|diagnosis)/.test(name),
+  (name) => !/^(shell|compass|track|spinner|needle|permanent|filings|diagnosis)/.test(name),
 );
 
 describe('the published JSON Schema', () => {
@@ -77,6 +80,7 @@ describe('docs/formats.md', () => {
     ['a track’s evaluation', reportOf(toSubject(newTrack()), '')],
     ['a spinner’s evaluation', reportOf(toSubject(newSpinner()), '')],
     ['a permanent magnet’s evaluation', permanentReport(toPermanent(newPermanent()), '')],
+    ['a sheet of filings’ evaluation', filingsReport(toFilingSource(newFilings()), '')],
     ['a needle’s evaluation', needleReport(toNeedle(newNeedle(), new Date()), '')],
     [
       'a diagnosis',

@@ -40,6 +40,7 @@ const BEGINS: Readonly<Record<FilingSourceKind, Partial<FilingsDocument>>> = {
   'wire-through': { current: '20 A', turns: 1, wire: '2 mm' },
   'wire-under': { current: '20 A', turns: 1, wire: '2 mm', distance: '2 mm' },
   'loop-through': { current: '20 A', turns: 5, wire: '1.5 mm', radius: '20 mm' },
+  'loop-under': { current: '20 A', turns: 5, wire: '1.5 mm', radius: '25 mm', distance: '3 mm' },
   'coil-through': { current: '5 A', turns: 20, wire: '1.5 mm', radius: '12 mm', length: '60 mm' },
   'coil-under': {
     current: '3 A',

@@ -72,6 +72,16 @@ describe('the field on the sheet', () => {
     }
   });
 
+  it('of a loop that lies under it goes outward, and straight up over its middle', () => {
+    const at = fieldOnSheet({ ...WIRE, kind: 'loop-under', distance: 0.004 });
+    const expected = loopField(0.02, 10, 0.025, 0.004);
+    const [x, y, out] = at(0.015, 0.02);
+    expect(Math.hypot(x, y)).toBeCloseTo(Math.abs(expected.r), 15);
+    expect(y / x).toBeCloseTo(4 / 3, 9);
+    expect(out).toBeCloseTo(expected.z, 15);
+    expect(at(0, 0)[2]).toBeGreaterThan(0);
+  });
+
   it('of a magnet far away is that of its dipole, m = B_r V ÷ μ₀', () => {
     const source: FilingSource = { ...WIRE, radius: 0.004, length: 0.01 };
     const moment = ((1 / MU_0) * Math.PI * 0.004 ** 2 * 0.01 * MU_0) / (4 * Math.PI);

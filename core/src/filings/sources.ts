@@ -6,6 +6,7 @@ export const FILING_SOURCES = {
   'wire-through': 'A wire through the sheet',
   'wire-under': 'A wire under the sheet',
   'loop-through': 'A loop, standing in the sheet',
+  'loop-under': 'A loop, lying under the sheet',
   'coil-through': 'A coil, slotted into the sheet',
   'coil-under': 'A coil under the sheet',
   'bar-under': 'A bar magnet under the sheet',
@@ -84,6 +85,12 @@ export function fieldOnSheet(source: FilingSource): SheetField {
           d < 1e-9 ? half : x * pushed,
         );
         return [at.z, Math.sign(y) * at.r, 0];
+      };
+    case 'loop-under':
+      return (x, y) => {
+        const r = Math.hypot(x, y);
+        const at = loopField(radius, ampereTurns, r, Math.max(distance, half));
+        return r === 0 ? [0, 0, at.z] : [(at.r * x) / r, (at.r * y) / r, at.z];
       };
     case 'coil-through':
       return meridian((r, z) => sheetField(radius, length, ampereTurns, r, z), 0);

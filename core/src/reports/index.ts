@@ -1,5 +1,6 @@
 import type { ExperimentDesigns, ExperimentId, Subject } from '../experiments/index.js';
 import { compassReport } from './compass.js';
+import { filingsReport } from './filings.js';
 import { needleReport } from './needle.js';
 import { permanentReport } from './permanent.js';
 import { rollingCellReport } from './rolling-cell.js';
@@ -30,6 +31,7 @@ export function reportOf({ experiment, design }: Subject, name: string): object 
 
 export {
   compassReport,
+  filingsReport,
   needleReport,
   permanentReport,
   rollingCellReport,

@@ -49,6 +49,11 @@ export function rollingCellReport(design: RollingCell, name: string) {
       mean_current_A: run.meanCurrent,
       runs_until_warm: finite(run.runsUntilWarm),
       runs_of_charge: run.runsOfCharge,
+      laps: run.laps && {
+        time_s: run.laps.time,
+        until_warm: finite(run.laps.untilWarm),
+        of_charge: run.laps.ofCharge,
+      },
     },
     cautions: rollingCellCautions(design, evaluation),
   };

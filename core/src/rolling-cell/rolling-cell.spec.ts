@@ -129,6 +129,23 @@ describe('a rolling cell', () => {
     expect(() => evaluateRollingCell(design)).toThrow(expect.objectContaining({ code }));
   });
 
+  it('goes round a closed ring until it is warm or weak, and an open one once', () => {
+    const radius = 0.3;
+    const round = 2 * Math.PI * radius;
+    const lapsOf = (length: number) =>
+      evaluateRollingCell(withTrack({ ringRadius: radius, length })).run!.laps;
+    expect(lapsOf(0.99 * round)).toBeNull();
+    expect(evaluateRollingCell(withTrack({ length: round })).run!.laps).toBeNull();
+    const { motion, runsUntilWarm, time, laps } = evaluateRollingCell(
+      withTrack({ ringRadius: radius, length: round * 1.0001 }),
+    ).run!;
+    expect(laps!.time).toBeCloseTo(round / motion.limitSpeed, 9);
+    // A run of the same coil is nearly one lap, from rest and so a little slower.
+    expect(laps!.untilWarm / runsUntilWarm).toBeGreaterThan(0.8);
+    expect(laps!.untilWarm / runsUntilWarm).toBeLessThan((1.3 * time) / laps!.time);
+    expect(laps!.ofCharge).toBeGreaterThan(laps!.untilWarm);
+  });
+
   it('goes through a ring exactly as narrow as its chord allows', () => {
     const { narrowestRing, trainLength } = evaluateRollingCell(START);
     // By Pythagoras: its corners touch the outer wall where its middle touches the inner one.

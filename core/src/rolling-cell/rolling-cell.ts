@@ -120,6 +120,18 @@ export interface TrackRun {
   readonly runsUntilWarm: number;
   /** Runs until half the cell's charge is drawn. */
   readonly runsOfCharge: number;
+  /** Round and round, where the coil is long enough to close the ring; null elsewhere. */
+  readonly laps: TrackLaps | null;
+}
+
+/** A closed ring: the cell goes on until something ends it. */
+export interface TrackLaps {
+  /** Once round at the speed that it reaches in the end, s. */
+  readonly time: number;
+  /** Laps until the cell is too warm, counted from rest; Infinity where it never is. */
+  readonly untilWarm: number;
+  /** Laps until half the cell's charge is drawn. */
+  readonly ofCharge: number;
 }
 
 const BOUNDS: readonly Bound<RollingCell>[] = [
@@ -304,7 +316,21 @@ export function evaluateRollingCell(design: RollingCell): RollingCellEvaluation 
       meanCurrent,
       runsUntilWarm: Math.floor(warm / time),
       runsOfCharge: trialsOfCharge(used, meanCurrent, time),
+      laps: lapsOf(motion),
     };
+
+    function lapsOf({ limitSpeed, wayAt }: Motion): TrackLaps | null {
+      const round = 2 * Math.PI * (track.ringRadius ?? Infinity);
+      if (track.length < round) return null;
+      const steady = current - (perAmpere / resistance) * limitSpeed;
+      const untilWarm = cellOnTime(used, steady, ambient);
+      const lap = round / limitSpeed;
+      return {
+        time: lap,
+        untilWarm: Number.isFinite(untilWarm) ? Math.floor(wayAt(untilWarm) / round) : Infinity,
+        ofCharge: trialsOfCharge(used, steady, lap),
+      };
+    }
   }
 }
 

@@ -77,6 +77,12 @@ const PARTS: Readonly<
     distance: 'Wire to sheet',
   },
   'loop-through': { turns: 'Turns', radius: 'Radius of the loop', length: null, distance: null },
+  'loop-under': {
+    turns: 'Turns',
+    radius: 'Radius of the loop',
+    length: null,
+    distance: 'Loop to sheet',
+  },
   'coil-through': { turns: 'Turns', radius: 'Radius', length: 'Length', distance: null },
   'coil-under': { turns: 'Turns', radius: 'Radius', length: 'Length', distance: 'Axis to sheet' },
   'bar-under': { turns: '', radius: 'Half its width', length: 'Length', distance: 'Axis to sheet' },

@@ -44,6 +44,8 @@ export function sourceMarks(source: FilingSource): readonly SourceMark[] {
       return [{ ...box(0, wire, 140, { ...copper, under: true }) }];
     case 'loop-through':
       return [round(0, -radius, wire, copper), round(0, radius, wire, copper)];
+    case 'loop-under':
+      return [round(0, 0, 2 * radius, { ...copper, under: true })];
     case 'coil-through': {
       const count = Math.min(MOST_TURNS, source.turns);
       return Array.from({ length: count }, (_, i) => {

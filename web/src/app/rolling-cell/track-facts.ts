@@ -28,6 +28,23 @@ export function trackFacts(design: RollingCell, evaluation: RollingCellEvaluatio
           source:
             'Newton’s second law; the voltage of the motion by energy. Friction and loss: common practice, no source; the time may be half or twice as long.',
         },
+        ...(run.laps
+          ? [
+              {
+                name: 'Laps until the cell is warm',
+                value: Number.isFinite(run.laps.untilWarm)
+                  ? formatNumber(run.laps.untilWarm, 2)
+                  : 'any number',
+                note: `one in ${secondsText(run.laps.time)}`,
+                formula: 'way from rest until the inside is at 50 °C ÷ once round',
+                inputs: [
+                  `speed in the end ${formatNumber(run.motion.limitSpeed, 2)} m/s`,
+                  `half the charge is drawn after ${formatNumber(run.laps.ofCharge, 2)}`,
+                ],
+                source: 'The ring is closed: nothing else ends it. As for the runs below.',
+              },
+            ]
+          : []),
         {
           name: 'Runs until the cell is warm',
           value: Number.isFinite(run.runsUntilWarm)
