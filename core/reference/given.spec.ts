@@ -46,6 +46,20 @@ describe('reference cases', () => {
     }
   });
 
+  it('with a bolt’s head before a plate are no shell magnets', () => {
+    const plain = file.cases.find(({ id }) => id.includes('rod8x50_plate.gap0.02mm.NI400'))!;
+    const { iron } = plain.inputs as { iron: object[] };
+    const head = { r0_m: 0, r1_m: 0.0065, z0_m: -0.005, z1_m: 0 };
+    const bolt = { ...plain, inputs: { ...plain.inputs, iron: [...iron, head] } };
+    const fluxOf = (entry: ReferenceCase): number => {
+      const line = checkCase(entry, file).find(({ quantity }) => quantity === 'flux_pole')!;
+      return (line as { computed: number }).computed;
+    };
+    // A head at the other end leads more flux to the pole than none.
+    expect(fluxOf(bolt)).toBeGreaterThan(fluxOf(plain));
+    expect(fluxOf(bolt)).toBeLessThan(1.6 * fluxOf(plain));
+  });
+
   it('fail when the expected value is wrong', () => {
     const entry = file.cases.find(({ kind }) => kind === 'loop_field')!;
     const wrong = { ...entry, expected: [{ ...entry.expected[1]!, B_z: 1e-3 }] };

@@ -136,6 +136,24 @@ describe('nab reference', () => {
     expect(out).toContain('"ok":false');
   });
 
+  it('goes on after a case that cannot be read, and says why', () => {
+    const { cases } = JSON.parse(readFileSync(join(root, 'core/reference/given.json'), 'utf8')) as {
+      cases: { id: string; inputs: object; expected: object[] }[];
+    };
+    const loop = cases[0]!;
+    const broken = { ...cases.find(({ id }) => id.includes('rod8x50_plate'))!, inputs: {} };
+    const file = temporaryFile(JSON.stringify({ cases: [broken, loop] }));
+    const { status, out } = nab('reference', file, '--tier', '1');
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+    expect(status).toBe(1);
+    expect(lines[0]).toMatchObject({ id: broken.id, unreadable: expect.stringContaining('iron') });
+    expect(lines.pop()).toMatchObject({ failed: 0, unreadable: 1 });
+    expect(lines.filter(({ id }) => id === loop.id).length).toBeGreaterThan(0);
+  });
+
   it.each([
     ['a file that is not there', '/nowhere/x.json'],
     ['a file without cases', temporaryFile('{}')],

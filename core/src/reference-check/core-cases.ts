@@ -129,7 +129,9 @@ export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantityS
   ) {
     throw new ReferenceFileError(`${entry.id}: “iron”, “coil” and “keeper” must be rectangles.`);
   }
-  if (iron.length > 1) return shellCase(entry, file, iron, keeper);
+  // A cup has steel round its pole with room between; a bolt with a head has not.
+  const pole = Math.min(...iron.map(({ r1_m }) => r1_m));
+  if (iron.some(({ r0_m }) => r0_m > pole)) return shellCase(entry, file, iron, keeper);
   const pull = pullOnKeeper(
     straightPullingCore(sectionsOf(iron)),
     sheetsOfBlock(blockOf(coil), numberIn(entry.inputs, 'NI_A', entry.id)),
