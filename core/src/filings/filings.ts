@@ -1,4 +1,4 @@
-import { MU_0 } from '../constants.js';
+import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { seededRandom, type Random } from '../numerics/index.js';
 import { spheroidFactor } from '../steel/index.js';
 import type { SheetField, SheetVector } from './sources.js';
@@ -8,8 +8,7 @@ export const SHEET = { width: 0.2, height: 0.14 } as const;
 /** A filing as they are sieved for schools, m. Common practice, no source. */
 export const FILING = { length: 1e-3, diameter: 0.2e-3 } as const;
 
-const IRON_KG_PER_M3 = 7860;
-const GRAVITY = 9.80665;
+export const IRON_KG_PER_M3 = 7860;
 /** Iron on paper. Common practice, no source. */
 const FRICTION = 0.4;
 /** While the sheet trembles under a tap, so much of the friction is left. A guess. */
@@ -40,7 +39,7 @@ const FULL_A_PER_M = 1.71e6;
 
 const VOLUME = (Math.PI / 4) * FILING.diameter ** 2 * FILING.length;
 const MASS = IRON_KG_PER_M3 * VOLUME;
-const WEIGHT = MASS * GRAVITY;
+const WEIGHT = MASS * STANDARD_GRAVITY;
 const INERTIA = (MASS * FILING.length ** 2) / 12;
 /** Along a filing M = H ÷ N: its own poles hold it back, not its iron. */
 const ALONG = 1 / spheroidFactor(FILING.length / FILING.diameter);

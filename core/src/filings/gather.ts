@@ -1,12 +1,10 @@
-import { MU_0 } from '../constants.js';
+import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { magnetSheet, sheetField } from '../coil-field/index.js';
-import type { Filings } from './filings.js';
+import { IRON_KG_PER_M3, type Filings } from './filings.js';
 
 /** A disc magnet in a bag that is led over the sheet: size, remanence, and height of its face, m. */
 export const BAGGED = { radius: 0.0075, thickness: 0.003, remanence: 1.2, height: 0.004 } as const;
 
-const IRON_KG_PER_M3 = 7860;
-const GRAVITY = 9.80665;
 /** Of a filing as a whole: a loose heap of them takes up so much. Common practice, no source. */
 const SUSCEPTIBILITY = 3;
 
@@ -25,7 +23,7 @@ export function gatherRadius(): number {
     (SUSCEPTIBILITY / (2 * MU_0)) *
     ((squared(r, height - step) - squared(r, height + step)) / (2 * step));
   let reach = 0;
-  for (let r = 0; r < 0.06; r += 2e-4) if (pull(r) > IRON_KG_PER_M3 * GRAVITY) reach = r;
+  for (let r = 0; r < 0.06; r += 2e-4) if (pull(r) > IRON_KG_PER_M3 * STANDARD_GRAVITY) reach = r;
   return reach;
 }
 

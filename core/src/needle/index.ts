@@ -4,6 +4,7 @@ export {
   evaluateNeedle,
   FLOATS,
   NEEDLE_ENDS,
+  NEEDLE_STEEL,
   STROKING_POLES,
   STROKINGS,
   type FloatStuff,

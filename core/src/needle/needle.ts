@@ -12,6 +12,9 @@ export const FLOATS = {
 } as const;
 export type FloatStuff = keyof typeof FLOATS;
 
+/** What needles are of, in the table of steels. */
+export const NEEDLE_STEEL = 'tool-steel';
+
 /** How the magnet is led along the needle. */
 export const STROKINGS = {
   'one-way': 'One way',
@@ -107,7 +110,7 @@ const WATER = { density: 998.2, viscosity: 1.002e-3 } as const;
 export function evaluateNeedle(needle: Needle): NeedleEvaluation {
   checkBounds(needle, BOUNDS);
   const { length, diameter, strokes, stroking, float, earth } = needle;
-  const steel = findMaterial('tool-steel');
+  const steel = findMaterial(NEEDLE_STEEL);
   const volume = (Math.PI / 4) * diameter ** 2 * length;
   const needleMass = steel.density_kg_per_m3 * volume;
   const radius = float.diameter / 2;

@@ -1,8 +1,7 @@
 export { PERMANENT_COUNTS, PERMANENT_LIMITS } from './limits.js';
 export {
-  axisField,
-  CHAIN_NAIL,
   evaluatePermanent,
+  MOST_NAIL_CURRENT,
   type EqualCoil,
   type EqualNail,
   type PermanentEvaluation,

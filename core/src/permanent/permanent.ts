@@ -80,13 +80,13 @@ const BOUNDS: readonly Bound<PermanentMagnet>[] = [
 ];
 
 /** A round wire nail, 2.8 mm thick and 65 mm long, of the chain. Common practice, no source. */
-export const CHAIN_NAIL: ChainLink = { mass: 3.1e-3, length: 0.065, thickness: 2.8e-3 };
+const CHAIN_NAIL: ChainLink = { mass: 3.1e-3, length: 0.065, thickness: 2.8e-3 };
 const CLIP = SMALL_OBJECTS['clip-small'];
 /** Enamel and air between turns, of the bare diameter. Common practice, no source. */
 const TURN_PITCH = 1.1;
 const ROOM_C = 20;
 /** No coil on a nail is given more than this, A. */
-const MOST_CURRENT = 20;
+export const MOST_NAIL_CURRENT = 20;
 const FACE_RINGS = 12;
 
 /**
@@ -191,7 +191,7 @@ function equalNail(nail: MagnetDesign, clips: number): EqualNail | null {
   };
   const missing = (log: number): number =>
     Math.log(withCurrent(Math.exp(log)).evaluation.liftedCount + 1e-3) - Math.log(clips + 1e-3);
-  const log = findRoot(missing, Math.log(0.01), Math.log(MOST_CURRENT), 1e-3);
+  const log = findRoot(missing, Math.log(0.01), Math.log(MOST_NAIL_CURRENT), 1e-3);
   if (Number.isNaN(log)) return null;
   const current = Math.exp(log);
   const { design, evaluation } = withCurrent(current);
@@ -200,14 +200,4 @@ function equalNail(nail: MagnetDesign, clips: number): EqualNail | null {
     current,
     keeps: residualAfter(design, evaluation).heldCount,
   };
-}
-
-/** Flux density on the axis a distance before the face, T; the coil that equals it has the same. */
-export function axisField(
-  magnet: PermanentMagnet,
-  magnetisation: number,
-  distance: number,
-): number {
-  const { diameter, length } = magnet;
-  return sheetField(diameter / 2, length, magnetisation * length, 0, length / 2 + distance).z;
 }

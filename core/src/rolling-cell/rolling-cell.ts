@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../constants.js';
 import { magnetSheet, sheetField, sheetForce, type CoaxialSheet } from '../coil-field/index.js';
 import {
   cellOf,
@@ -160,7 +161,6 @@ const TOO_WIDE = 1.4;
  * source: chosen so that a usual track is run at walking speed; within a factor of three.
  */
 const LOST_AT_A_TURN = 0.05;
-const GRAVITY = 9.80665;
 
 /** Wire in a metre of track, m: a helix about the middle of the wire. */
 function helix({ track, wire }: RollingCell): { pitch: number; radius: number; perMetre: number } {
@@ -255,7 +255,7 @@ export function evaluateRollingCell(design: RollingCell): RollingCellEvaluation 
 
   // A stiff stick in a bent tube: its corners touch outside, its middle inside.
   const bend = trainLength ** 2 / (8 * (track.bore - widest)) - widest / 2;
-  const weight = mass * GRAVITY;
+  const weight = mass * STANDARD_GRAVITY;
   const held = design.friction * weight * Math.cos(track.slope) + weight * Math.sin(track.slope);
   const force = perAmpere * current;
   const state = stateOf();

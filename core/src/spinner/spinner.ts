@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../constants.js';
 import { magnetSheet, sheetFlux } from '../coil-field/index.js';
 import {
   cellOf,
@@ -101,7 +102,6 @@ const ABOVE = 0.003;
 /** Air at 20 °C, kg/m³, and the drag coefficient of a thin cylinder across the stream. Hoerner, *Fluid-Dynamic Drag* (1965), from memory. */
 const AIR = 1.2;
 const DRAG = 1.1;
-const GRAVITY = 9.80665;
 
 /**
  * Current, torque and motion. In a field that is symmetric about the axis the torque on a current
@@ -147,7 +147,8 @@ export function evaluateSpinner(design: Spinner): SpinnerEvaluation {
   const line = CONDUCTORS[design.wire.conductor].density_kg_per_m3 * area;
   const mass = line * sums.length * arms;
   const rubs =
-    design.friction * (mass * GRAVITY * NUB_RUBS_AT + (closed ? arms * design.press * end.r : 0));
+    design.friction *
+    (mass * STANDARD_GRAVITY * NUB_RUBS_AT + (closed ? arms * design.press * end.r : 0));
   const inertia = line * sums.secondMoment * arms;
   const state: SpinnerState = !closed
     ? 'insulated'

@@ -102,8 +102,8 @@ const FAILED: PairAnswer = { picture: null, fault: 'The picture could not be com
       <p class="nab-hint">
         Tier 1: the charges of both cores, and of the yoke, summed. Finite elements solve round
         magnets only. Against three-dimensional finite elements of two bare cores the field before
-        the faces is within 8 %; with a yoke tier 1 is 14 to 28 % too low. Lines crowd where the
-        field is strong, but in one plane they are no measure of flux.
+        the faces is within 8 %; with a yoke it is 13 to 18 % too low. Lines crowd where the field
+        is strong, but in one plane they are no measure of flux.
       </p>
     } @else {
       <p class="nab-soft">Computing …</p>

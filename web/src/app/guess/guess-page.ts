@@ -6,7 +6,6 @@ import {
   inject,
   input,
   linkedSignal,
-  signal,
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -22,7 +21,6 @@ import {
   riddlesOf,
   RULES,
   type MagnetDesign,
-  type Riddle,
 } from '@nab/core';
 import { countText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -90,9 +88,6 @@ export class GuessPage {
   protected readonly wrong = computed(() =>
     this.tried() && !this.readable() ? `Must be a number from 0 to ${MOST_GUESS}.` : null,
   );
-  /** Both magnets drawn in one scale. */
-  protected readonly scale = signal<number | null>(null);
-
   protected readonly answer = computed(() => {
     const guess = this.guessed();
     if (guess === null) return null;
@@ -174,14 +169,10 @@ export class GuessPage {
     const typed = this.typed();
     return typed >= 0 && typed <= MOST_GUESS;
   }
-
-  protected evaluationOf(riddle: Riddle, which: 0 | 1) {
-    return riddle.evaluations[which];
-  }
 }
 
 /** What is known of a magnet before anybody lifts with it. */
 function described({ core, winding, wire, supply }: MagnetDesign): string {
   const mm = (length: number): string => formatQuantity(length, 'length', 'mm', 3);
-  return `A nail ${mm(core.length)} long and ${mm(core.diameter)} thick, ${winding.turns} turns of ${mm(wire.diameter)} wire, ${supply.series} D ${supply.series === 1 ? 'cell' : 'cells'}.`;
+  return `A nail ${mm(core.length)} long and ${mm(core.diameter)} thick, ${winding.turns} turns of ${mm(wire.diameter)} wire, ${supply.series} ${supply.size} ${supply.series === 1 ? 'cell' : 'cells'}.`;
 }

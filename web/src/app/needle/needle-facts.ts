@@ -1,7 +1,9 @@
 import {
+  findMaterial,
   FLOATS,
   formatNumber,
   formatQuantity,
+  NEEDLE_STEEL,
   type EarthField,
   type Needle,
   type NeedleEvaluation,
@@ -27,6 +29,7 @@ export function needleFacts(
   earth: EarthField,
 ): Fact[] {
   const { moment, spread, share, swing, swings } = evaluation;
+  const steel = findMaterial(NEEDLE_STEEL);
   const moving: Fact[] =
     swing && swings
       ? [
@@ -60,7 +63,7 @@ export function needleFacts(
       formula: 'm = share × min(B_r ÷ μ₀, H_c ÷ N) × volume',
       inputs: [
         `${needle.strokes} strokes leave ${formatNumber(100 * share, 2)} % of what the steel can keep`,
-        'hardened steel: B_r = 1.0 T, H_c = 3.5 kA/m',
+        `hardened steel: B_r = ${formatNumber(steel.remanence_T)} T, H_c = ${formatNumber(steel.coercivity_A_per_m / 1000)} kA/m`,
       ],
       source:
         'N of a prolate spheroid: Osborn, Phys. Rev. 67, 351 (1945). Steel: typical, from memory. Strokes and spread: common practice, no source.',

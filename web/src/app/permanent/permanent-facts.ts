@@ -2,6 +2,7 @@ import {
   formatNumber,
   formatQuantity,
   MAGNET_STUFFS,
+  STANDARD_GRAVITY,
   type PermanentEvaluation,
   type PermanentMagnet,
 } from '@nab/core';
@@ -10,8 +11,15 @@ import type { Fact } from '../bench';
 
 const ampereTurnsText = (value: number): string => `${formatNumber(value, 3)} A`;
 
-/** What decides how a permanent magnet and its equals compare, each with its reason. */
-export function permanentFacts(magnet: PermanentMagnet, evaluation: PermanentEvaluation): Fact[] {
+/**
+ * What decides how a permanent magnet and its equals compare, each with its reason.
+ * @param turns of the nail’s coil.
+ */
+export function permanentFacts(
+  magnet: PermanentMagnet,
+  evaluation: PermanentEvaluation,
+  turns: number,
+): Fact[] {
   const { coil, nail } = evaluation;
   const stuff = MAGNET_STUFFS[magnet.stuff];
   return [
@@ -30,7 +38,7 @@ export function permanentFacts(magnet: PermanentMagnet, evaluation: PermanentEva
     {
       name: 'Pull on a steel plate',
       value: formatQuantity(evaluation.pull, 'force', 'N', 2),
-      note: `${formatNumber(evaluation.pull / 9.80665 / evaluation.mass, 2)} times its weight`,
+      note: `${formatNumber(evaluation.pull / STANDARD_GRAVITY / evaluation.mass, 2)} times its weight`,
       formula: 'force between the magnet and its mirror image in the plate',
       inputs: [`gap ${formatQuantity(magnet.gap, 'length', 'mm', 2)}, a thick plate`],
       source: 'Image of a magnet before iron; current sheets in closed form.',
@@ -61,7 +69,7 @@ export function permanentFacts(magnet: PermanentMagnet, evaluation: PermanentEva
             value: ampereTurnsText(nail.ampereTurns),
             note: `lifts ${countText(evaluation.clips)} clips, too`,
             formula: 'the current at which Nab’s model of the nail lifts as much',
-            inputs: [`${formatQuantity(nail.current, 'current', 'A', 2)} in a hundred turns`],
+            inputs: [`${formatQuantity(nail.current, 'current', 'A', 2)} in ${turns} turns`],
             source: 'Tier 1, as for every magnet with a core.',
           },
         ]

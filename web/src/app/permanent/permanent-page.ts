@@ -20,6 +20,7 @@ import {
   formatNumber,
   formatQuantity,
   MAGNET_STUFFS,
+  MOST_NAIL_CURRENT,
   PERMANENT_COUNTS,
   type Caution,
   type MagnetStuffId,
@@ -88,6 +89,7 @@ export class PermanentPage {
   protected readonly part = signal('magnet');
   protected readonly asked = signal<string | null>(null);
   protected readonly nail = toMagnetDesign(newDesign('Nail'));
+  protected readonly nailText = `${this.nail.winding.turns} turns on ${formatQuantity(this.nail.core.length, 'length', 'mm')} of nail steel`;
   protected readonly stuffs = Object.fromEntries(
     Object.entries(MAGNET_STUFFS).map(([id, { name }]) => [id, name]),
   ) as Record<MagnetStuffId, string>;
@@ -99,7 +101,7 @@ export class PermanentPage {
   protected readonly magnet = computed(() => toPermanent(this.station.valid()));
   protected readonly evaluation = computed(() => evaluatePermanent(this.magnet(), this.nail));
   protected readonly facts = computed((): Fact[] =>
-    permanentFacts(this.magnet(), this.evaluation()),
+    permanentFacts(this.magnet(), this.evaluation(), this.nail.winding.turns),
   );
   protected readonly sentence = computed(() => {
     const { coil, nail, clips } = this.evaluation();
@@ -111,7 +113,7 @@ export class PermanentPage {
         : `${howMany(coil.turns, 'turn')} in ${howMany(coil.layers, 'layer')}`;
     const byNail = nail
       ? `with a nail inside ${formatNumber(nail.ampereTurns, 2)} lift the same ${countText(clips)} clips.`
-      : `and no coil on a nail lifts the same ${countText(clips)} clips.`;
+      : `the nail’s coil does not lift the same ${countText(clips)} clips, even with ${MOST_NAIL_CURRENT} A.`;
     return `${equals}, ${wound}; ${byNail}`;
   });
 
