@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { SENSES } from '@nab/contract';
-import { CELL_SIZES, CHEMISTRIES, CORE_SHAPES, MATERIALS } from '@nab/core';
+import { POLE_COUNTS, SENSES } from '@nab/contract';
+import { CELL_SIZES, CHEMISTRIES, CORE_SHAPES, MATERIALS, YOKES } from '@nab/core';
 import { choose, fromMenu, newInvestigation, stored, take } from './bench.js';
 
 test('the ends of the winding are dragged along the core', async ({ page, request }) => {
@@ -107,6 +107,34 @@ test('swapping the battery swaps the poles', async ({ page, request }) => {
   await page.getByRole('button', { name: 'How it is wound' }).click();
   await choose(page, 'Sense', SENSES.anticlockwise);
   await expect(page.getByText('S at the lifting end ·')).toBeVisible();
+});
+
+test('a bar across two cores has its own section and air at its joints', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  await choose(page, 'Cores', POLE_COUNTS.two);
+  const field = (name: string) => page.getByRole('textbox', { name });
+  const current = page.locator('.nab-sentence').getByText(/^Lifts about \d+ clips/);
+  const lifted = async (): Promise<number> =>
+    Number(/about (\d+)/.exec((await current.textContent()) ?? '')![1]);
+  await expect(current).toBeVisible();
+  const screwed = await lifted();
+  await field('Air at each joint').fill('0 mm');
+  await expect.poll(lifted).toBeGreaterThan(screwed);
+  await field('Air at each joint').fill('5 cm');
+  await expect(page.getByText('Must be from 0 mm to 5 mm.')).toBeVisible();
+  await field('Air at each joint').fill('0.1 mm');
+  await expect.poll(lifted).toBe(screwed);
+  await field('Bar, thickness').fill('12 mm');
+  await field('Bar, width').fill('15 mm');
+  await expect(page.getByTestId('save-status')).toHaveText('Saved');
+  const bar = { yokeThickness: '12 mm', yokeWidth: '15 mm', yokeGap: '0.1 mm' };
+  expect((await stored(request, id)).design.design).toMatchObject({ core: bar });
+  await choose(page, 'Upper ends joined by', YOKES.none);
+  await expect(field('Bar, width')).toHaveCount(0);
 });
 
 test('a proposed change is tried and taken back', async ({ page, request }) => {

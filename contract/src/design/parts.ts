@@ -81,6 +81,9 @@ export const corePart = object({
   poles: choice<PoleCount>(POLE_COUNTS, 'one or two').default('one'),
   spacing: quantity('length', DESIGN_LIMITS.spacing).default('40 mm'),
   yoke: choice<Yoke>(YOKES, 'a yoke').default('bar'),
+  yokeWidth: quantity('length', DESIGN_LIMITS.yokeSide).optional(),
+  yokeThickness: quantity('length', DESIGN_LIMITS.yokeSide).optional(),
+  yokeGap: quantity('length', DESIGN_LIMITS.yokeGap).optional(),
 })
   .noUnknown()
   .required();

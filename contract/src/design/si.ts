@@ -3,9 +3,11 @@ import {
   parseQuantity,
   SMALL_OBJECTS,
   THREADED_SHAPES,
+  usualBar,
   type Coil,
   type MagnetDesign,
   type QuantityKind,
+  type YokeBar,
 } from '@nab/core';
 import type { DesignDocument } from './design.js';
 
@@ -73,6 +75,19 @@ export function toLeads(leads: DesignDocument['leads']): Coil['leads'] {
   };
 }
 
+/** The bar across two cores; what is not typed is as a screwed bar of the core's own section. */
+function toBar(core: DesignDocument['core']): YokeBar {
+  const usual = usualBar(si(core.diameter) / 2);
+  const typed = (text: string | undefined, otherwise: number): number =>
+    text === undefined ? otherwise : si(text);
+  return {
+    ...usual,
+    width: typed(core.yokeWidth, usual.width),
+    thickness: typed(core.yokeThickness, usual.thickness),
+    jointGap: typed(core.yokeGap, usual.jointGap),
+  };
+}
+
 /** The same design in SI for the core. The document must be valid. */
 export function toMagnetDesign(design: DesignDocument): MagnetDesign {
   const { core, wire, winding, supply, leads, load } = design;
@@ -125,6 +140,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       pair: {
         spacing: si(core.spacing),
         yoke: core.yoke,
+        ...(core.yoke === 'bar' && { bar: toBar(core) }),
         opposed: winding.second === 'opposite',
         coils: winding.coils,
       },

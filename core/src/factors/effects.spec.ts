@@ -149,7 +149,7 @@ describe('what a level does to the lift', () => {
     const [opposite, alike] = ['opposite', 'alike'].map((level) =>
       value(at(two, 'pole-sense', level), 'load'),
     );
-    expect(alike!).toBeLessThan(opposite! / 2.9);
+    expect(alike!).toBeLessThan(opposite! / 2.5);
   });
 
   it('the compass over the wire turns as far as under it', () => {

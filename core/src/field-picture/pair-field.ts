@@ -1,8 +1,11 @@
 import { MU_0 } from '../constants.js';
+import type { AxialCharge } from '../keeper/index.js';
 import { chargeField, type ChargeRings, type FieldAndGradient } from '../lifting/index.js';
 import { evaluateMagnet, faceHeight, type MagnetDesign } from '../magnet/index.js';
 import { gaussLegendre } from '../numerics/index.js';
 import { boundaryCharges, type CoreState, type CurrentSheet } from '../straight-core/index.js';
+import { crossedField, type CrossedPiece } from './transverse.js';
+import { barOf, yokeBox, type PolePair } from '../two-pole/index.js';
 
 /** Field along the plane through both axes, T: x to the right, z toward the tips. */
 export type PlaneField = (x: number, z: number) => readonly [x: number, z: number];
@@ -11,9 +14,9 @@ export type PlaneField = (x: number, z: number) => readonly [x: number, z: numbe
 export interface PairParts {
   readonly core: CoreState;
   readonly sheets: readonly CurrentSheet[];
-  /** Between the axes, m, and whether the tips are unlike poles. */
-  readonly spacing: number;
-  readonly opposed: boolean;
+  readonly pair: PolePair;
+  /** Of a bar before both tips: its charges before the computed leg. */
+  readonly induced?: readonly AxialCharge[];
 }
 
 /**
@@ -22,13 +25,21 @@ export interface PairParts {
  * charges turned where the poles are opposed. Inside a core or a winding what is magnetised there is
  * added. The legs lie at x = ∓ spacing/2, the magnetised one on the left.
  */
-export function pairField({ core, sheets, spacing, opposed }: PairParts): PlaneField {
+export function pairField({ core, sheets, pair, induced = [] }: PairParts): PlaneField {
+  const { spacing, opposed } = pair;
   const half = spacing / 2;
-  const all = detailedCharges(core, sheets);
-  // Along the path the yoke comes before the leg, whose rear end is at 0.
-  const leg = among(all, (z) => z >= -1e-9);
-  const yoke = among(all, (z) => z < -1e-9);
   const { boundaries, outerRadius, innerRadius, count } = core.prepared.core;
+  // Along the path the yoke comes before the leg, whose rear face is at 0; the corner is the yoke's.
+  const yokeAxis = -(barOf(pair, outerRadius[count - 1]!)?.thickness ?? 0) / 2;
+  const root = boundaries.findIndex((s) => Math.abs(s - yokeAxis) < 1e-9);
+  const leg = steelCharges(core, (b) => root === 0 || b > root);
+  const yoke = steelCharges(core, (b) => root > 0 && b <= root);
+  putSheets(leg, sheets);
+  for (const { charge, z, rings, disc } of induced) {
+    if (disc) putDisc(leg, disc, z, charge);
+    else for (const { radius, share } of rings) put(leg, radius, z, charge * share);
+  }
+  const [rings, yokeRings] = [toRings(leg), toRings(yoke)];
   const thick = outerRadius[0]!;
   const sign = opposed ? -1 : 1;
   const at: FieldAndGradient = { hr: 0, hz: 0, gradientR: 0, gradientZ: 0 };
@@ -42,7 +53,7 @@ export function pairField({ core, sheets, spacing, opposed }: PairParts): PlaneF
   const own = (x: number, z: number, out: [number, number]): void => {
     const across = x + half;
     const r = Math.max(Math.abs(across), 1e-7);
-    chargeField(leg, r, z, at);
+    chargeField(rings, r, z, at);
     let [bx, bz] = [at.hr * Math.sign(across || 1), at.hz];
     if (z > 0 && z < boundaries[count]!) {
       const segment = segmentAt(z);
@@ -53,75 +64,112 @@ export function pairField({ core, sheets, spacing, opposed }: PairParts): PlaneF
     for (const { radius, from, to, ampereTurns } of sheets) {
       if (r < radius && z > from && z < to) bz += ampereTurns / (to - from);
     }
-    if (yoke.charge.length > 0) {
-      // The path runs from the middle to the left: its coordinate is −half at x = 0.
-      const s = -half - x;
-      const height = Math.max(Math.abs(z), 1e-7);
-      chargeField(yoke, height, s, at);
+    if (root > 0) {
+      // The path runs from the middle, x = 0, to the left.
+      const s = yokeAxis - half - x;
+      const above = z - yokeAxis;
+      const height = Math.max(Math.abs(above), 1e-7);
+      chargeField(yokeRings, height, s, at);
       bx -= at.hz;
-      bz += at.hr * Math.sign(z || 1);
-      if (height < thick && s > -half && s < 0) bx -= core.magnetisation[segmentAt(s)]!;
+      bz += at.hr * Math.sign(above || 1);
+      if (height < thick && s > yokeAxis - half && s < yokeAxis)
+        bx -= core.magnetisation[segmentAt(s)]!;
     }
-    out[0] = MU_0 * bx;
-    out[1] = MU_0 * bz;
+    out[0] = bx;
+    out[1] = bz;
   };
   const [left, right]: [number, number][] = [
     [0, 0],
     [0, 0],
   ];
-  return (x, z) => {
+  /** Of both halves, the mirrored one's charges turned where the poles are opposed. */
+  const both = (x: number, z: number): readonly [number, number] => {
     own(x, z, left!);
     own(-x, z, right!);
     return [left![0] - sign * right![0], left![1] + sign * right![1]];
+  };
+  // On its own axis a leg has no field across; what is there draws its charges aside.
+  const pieces = Array.from({ length: count - Math.max(root, 0) }, (_, i): CrossedPiece => {
+    const [from, to] = [boundaries[root + i]!, boundaries[root + i + 1]!];
+    const [across] = both(-half, (from + to) / 2);
+    return { from: Math.max(from, 0), to, radius: outerRadius[root + i]!, across };
+  }).filter(({ from, to }) => to > from);
+  const crossed = crossedField(pieces);
+  return (x, z) => {
+    const [bx, bz] = both(x, z);
+    left![0] = left![1] = right![0] = right![1] = 0;
+    crossed(x + half, z, left!);
+    crossed(half - x, z, right!);
+    return [MU_0 * (bx + left![0] - sign * right![0]), MU_0 * (bz + left![1] + sign * right![1])];
   };
 }
 
 /** Rings along a side lie no farther apart than so many of its radii. */
 const SIDE_RINGS = 0.4;
 
-/** All charges of a core and its winding as rings close enough to be looked at from near by. */
-function detailedCharges(core: CoreState, sheets: readonly CurrentSheet[]): ChargeRings {
-  const [radius, z, charge]: [number[], number[], number[]] = [[], [], []];
-  const put = (r: number, height: number, q: number): void => {
-    radius.push(r);
-    z.push(height);
-    charge.push(q);
-  };
+interface RingList {
+  readonly radius: number[];
+  readonly z: number[];
+  readonly charge: number[];
+}
+
+function put(rings: RingList, radius: number, z: number, charge: number): void {
+  rings.radius.push(radius);
+  rings.z.push(z);
+  rings.charge.push(charge);
+}
+
+/** Charges of some boundaries as rings close enough to be looked at from near by. */
+function steelCharges(core: CoreState, of: (boundary: number) => boolean): RingList {
+  const out: RingList = { radius: [], z: [], charge: [] };
   const charges = boundaryCharges(core);
-  core.prepared.patches.forEach(({ from, to, rings }, b) => {
-    for (const ring of rings) {
+  core.prepared.patches.forEach(({ from, to, rings, even }, b) => {
+    if (!of(b)) return;
+    if (even) putDisc(out, even, from, charges[b]! * even.share);
+    for (const ring of rings.slice(even?.count ?? 0)) {
       const count = Math.max(1, Math.ceil((to - from) / (SIDE_RINGS * ring.radius)));
       for (let i = 0; i < count; i++) {
-        put(
-          ring.radius,
-          from + ((i + 0.5) * (to - from)) / count,
-          (charges[b]! * ring.share) / count,
-        );
+        const height = from + ((i + 0.5) * (to - from)) / count;
+        put(out, ring.radius, height, (charges[b]! * ring.share) / count);
       }
     }
   });
+  return out;
+}
+
+const DISC_RINGS = gaussLegendre(48);
+
+/** Charge that lies evenly between two radii. */
+function putDisc(
+  out: RingList,
+  { inner, outer }: { readonly inner: number; readonly outer: number },
+  z: number,
+  charge: number,
+): void {
+  DISC_RINGS.nodes.forEach((node, k) => {
+    const radius = Math.sqrt(inner ** 2 + (outer ** 2 - inner ** 2) * node);
+    put(out, radius, z, charge * DISC_RINGS.weights[k]!);
+  });
+}
+
+function putSheets(out: RingList, sheets: readonly CurrentSheet[]): void {
   const { nodes, weights } = gaussLegendre(END_RINGS);
   for (const { ampereTurns, from, to, radius: a } of sheets) {
     const pole = (ampereTurns / (to - from)) * Math.PI * a ** 2;
     // Even over the disc at each end: Gauss points of the radius squared.
     nodes.forEach((node, k) => {
-      put(a * Math.sqrt(node), from, -pole * weights[k]!);
-      put(a * Math.sqrt(node), to, pole * weights[k]!);
+      put(out, a * Math.sqrt(node), from, -pole * weights[k]!);
+      put(out, a * Math.sqrt(node), to, pole * weights[k]!);
     });
   }
-  return {
-    radius: Float64Array.from(radius),
-    z: Float64Array.from(z),
-    charge: Float64Array.from(charge),
-  };
 }
 const END_RINGS = 4;
 
-function among(rings: ChargeRings, is: (z: number) => boolean): ChargeRings {
-  const kept = Array.from(rings.z.keys()).filter((i) => is(rings.z[i]!));
-  const of = (values: Float64Array) => Float64Array.from(kept, (i) => values[i]!);
-  return { radius: of(rings.radius), z: of(rings.z), charge: of(rings.charge) };
-}
+const toRings = ({ radius, z, charge }: RingList): ChargeRings => ({
+  radius: Float64Array.from(radius),
+  z: Float64Array.from(z),
+  charge: Float64Array.from(charge),
+});
 
 /** A line of the field in the plane, m, along its direction. */
 export type PlaneLine = readonly (readonly [x: number, z: number])[];
@@ -163,7 +211,7 @@ export function pairPicture(design: MagnetDesign): PairPicture {
   const { core, sheets, winding } = evaluateMagnet(design);
   const tip = faceHeight(design.core);
   const { spacing, opposed } = pair;
-  const field = pairField({ core, sheets, spacing, opposed });
+  const field = pairField({ core, sheets, pair });
   const around = 0.35 * tip;
   const half = spacing / 2 + winding.outerRadius + 0.45 * tip;
   const [low, high] = [-around, tip + 1.2 * around];
@@ -179,14 +227,13 @@ export function pairPicture(design: MagnetDesign): PairPicture {
       strength[k] = Math.hypot(bx, bz);
     }
   }
+  const yoke = yokeBox(pair, design.core.diameter / 2);
   const inside = (x: number, z: number): boolean => Math.abs(x) <= half && z >= low && z <= high;
   /** In a leg or its winding, 1 left and 2 right; in the yoke, 3; 0 outside. */
   const legAt = (x: number, z: number): number => {
     const [start, end] = [design.winding.start, design.winding.end];
     const r = Math.abs(Math.abs(x) - spacing / 2);
-    if (pair.yoke !== 'none' && Math.abs(z) < design.core.diameter / 2) {
-      if (Math.abs(x) < spacing / 2 + design.core.diameter / 2) return 3;
-    }
+    if (pair.yoke !== 'none' && z < yoke.high && z > yoke.low && Math.abs(x) < yoke.reach) return 3;
     const wide = z > start && z < end ? winding.outerRadius : design.core.diameter / 2;
     return z > 0 && z < tip && r < wide ? (x < 0 ? 1 : 2) : 0;
   };

@@ -5,4 +5,5 @@ export {
   type KeeperPull,
   type PullingCore,
 } from './keeper.js';
+export type { AxialCharge } from './pull.js';
 export { tiltedMeans, type TiltedFace } from './tilted-gap.js';

@@ -10,7 +10,13 @@ const sheets = (ampereTurns: number) =>
 const curve = findMaterial('annealed-steel').curve;
 const plate = { radius: 0.015, thickness: 0.008 };
 const pull = ({ radius, thickness }: typeof plate, gap: number, ampereTurns = 200) =>
-  pullOnKeeper(straightPullingCore(rod), sheets(ampereTurns), curve, { radius, thickness }, gap);
+  pullOnKeeper(
+    straightPullingCore(rod, gap),
+    sheets(ampereTurns),
+    curve,
+    { radius, thickness },
+    gap,
+  );
 
 // The pulls themselves are held against finite elements by the force_keeper cases of given.json.
 describe('the pull on a keeper', () => {

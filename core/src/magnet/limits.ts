@@ -11,6 +11,8 @@ export const MAGNET_LIMITS = {
   threadPitch: { min: 0.0002, max: 0.005, unit: 'mm' },
   stripSide: { min: 0.0003, max: 0.06, unit: 'mm' },
   spacing: { min: 0.003, max: 0.3, unit: 'mm' },
+  yokeSide: { min: 0.0005, max: 0.1, unit: 'mm' },
+  yokeGap: { min: 0, max: 0.005, unit: 'mm' },
   plateWidth: { min: 0.004, max: 0.3, unit: 'mm' },
   plateThickness: { min: 0.0003, max: 0.05, unit: 'mm' },
   contactGap: { min: 0.00001, max: 0.005, unit: 'mm' },

@@ -56,19 +56,21 @@ function pullAt(
   const { pair } = design;
   if (!pair) {
     const sections = coreSections(design);
-    const pole = straightPullingCore(sections);
     const { innerRadius: inner, outerRadius: outer } = sections[sections.length - 1]!;
     const tilt = design.plate?.tilt ?? 0;
     // A tilted plate drives as much flux as an even gap of the same mean permeance, and pulls harder
     // where it is near: by the mean square over the square of the mean.
     const { inverse, square } = tiltedMeans({ inner, outer, rim: outer }, gap, tilt);
-    const pull = pullOnKeeper(pole, sheets, curve, { radius: width / 2, thickness }, 1 / inverse);
+    const even = 1 / inverse;
+    const pole = straightPullingCore(sections, even);
+    const pull = pullOnKeeper(pole, sheets, curve, { radius: width / 2, thickness }, even);
     return tilt > 0 ? { ...pull, force: (pull.force * square) / inverse ** 2 } : pull;
   }
   // Half of the bar reaches from the middle to half its width beyond the pole's axis.
   const radius = Math.sqrt((width * (pair.spacing / 2 + width / 2)) / Math.PI);
-  const pole = preparePair(legSections(design), pair, 'even');
-  return pullOnBridge(pole, sheets, curve, { radius, thickness }, gap);
+  const pole = preparePair(legSections(design), pair, { gap });
+  const way = { length: (pair.spacing + thickness) / 2, area: width * thickness };
+  return pullOnBridge(pole, sheets, curve, { radius, thickness, way }, gap);
 }
 
 /** The load against the contact gap. */

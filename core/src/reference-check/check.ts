@@ -2,6 +2,7 @@ import {
   numberIn,
   type CheckLine,
   type Computed,
+  type ExpectedRecord,
   type ReferenceCase,
   type ReferenceFile,
 } from './case-file.js';
@@ -14,6 +15,7 @@ import {
   rodCase,
   type QuantitySource,
 } from './core-cases.js';
+import { twoPoleCase } from './two-pole-cases.js';
 
 const CORE_CASES: Readonly<
   Record<string, (entry: ReferenceCase, file: ReferenceFile) => QuantitySource>
@@ -24,6 +26,11 @@ const CORE_CASES: Readonly<
   force_keeper: keeperCase,
   force_small_ball: ballCase,
 };
+
+/** Kinds whose records need their neighbours. */
+const WHOLE_CASES: Readonly<
+  Record<string, (entry: ReferenceCase) => (record: ExpectedRecord) => Computed[]>
+> = { two_pole_linear: twoPoleCase };
 
 /**
  * Computes every expected value of a case and compares: by tier 1, and where there are finite
@@ -77,10 +84,13 @@ function lineOf(
 function checkTier1(entry: ReferenceCase, file: ReferenceFile): CheckLine[] {
   const coilChecker = COIL_CHECKERS[entry.kind];
   const source = CORE_CASES[entry.kind]?.(entry, file);
+  const whole = WHOLE_CASES[entry.kind]?.(entry);
   return entry.expected.flatMap((record, index): CheckLine[] => {
     const name = typeof record['name'] === 'string' ? record['name'] : entry.kind;
     let computed: Computed[] = [];
-    if (coilChecker) {
+    if (whole) {
+      computed = whole(record);
+    } else if (coilChecker) {
       computed = coilChecker(entry, record);
     } else if (source) {
       const distance = record['distance_m'];

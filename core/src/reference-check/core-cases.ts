@@ -132,12 +132,13 @@ export function keeperCase(entry: ReferenceCase, file: ReferenceFile): QuantityS
   // A cup has steel round its pole with room between; a bolt with a head has not.
   const pole = Math.min(...iron.map(({ r1_m }) => r1_m));
   if (iron.some(({ r0_m }) => r0_m > pole)) return shellCase(entry, file, iron, keeper);
+  const gap = numberIn(entry.inputs, 'gap_m', entry.id);
   const pull = pullOnKeeper(
-    straightPullingCore(sectionsOf(iron)),
+    straightPullingCore(sectionsOf(iron), gap),
     sheetsOfBlock(blockOf(coil), numberIn(entry.inputs, 'NI_A', entry.id)),
     curveOf(entry, file),
     { radius: keeper.r1_m, thickness: keeper.z1_m - keeper.z0_m },
-    numberIn(entry.inputs, 'gap_m', entry.id),
+    gap,
   );
   const values: Record<string, number> = { F_z: -pull.force, flux_pole: pull.flux };
   return (name) => {

@@ -31,11 +31,21 @@ export const TOLERANCES: Readonly<Record<string, Readonly<Record<string, number>
     default: 0.05,
   },
   // The rod cases; a keeper's flux leaves a little through its fringe.
-  force_keeper: { F_z: 0.1, flux_pole: 0.05 },
+  force_keeper: { F_z: 0.06, flux_pole: 0.03 },
   // A reluctance network: at wide gaps the face's share of the fringe is coarse.
   shell_keeper: { F_z: 0.1, flux_pole: 0.2, default: 0.1 },
   // The ball's own image in the rod's face is left out: it shows nearer than its diameter.
   force_small_ball: { default: 0.25 },
+  // Two cores; a field's components over its vector's length.
+  two_pole_linear: {
+    F_z: 0.2,
+    Bz_axis: 0.08,
+    Bx_axis: 0.08,
+    B_midpoint_abs: 0.08,
+    B_end_avg: 0.08,
+    Bz_gap_mid: 0.08,
+    default: 0.05,
+  },
   // Bolts with a head, and pipes.
   shaped_rod_coil: {
     flux_mid: 0.05,

@@ -26,7 +26,7 @@ function tipField(changed: Partial<PolePair>) {
 }
 const bar = { radius: 0.013, thickness: 0.008 };
 const bridged = (changed: Partial<PolePair>, gap = 1e-4) =>
-  pullOnBridge(preparePair(leg, { ...pair, ...changed }, 'even'), sheets, curve, bar, gap);
+  pullOnBridge(preparePair(leg, { ...pair, ...changed }, { gap }), sheets, curve, bar, gap);
 
 describe('two cores side by side', () => {
   it('far apart are two single cores', () => {
@@ -50,6 +50,29 @@ describe('two cores side by side', () => {
     expect(bent).toBeGreaterThan(bar);
   });
 
+  it('are weaker with a thin bar, and with air at its joints', () => {
+    const usual = { width: 0.0071, thickness: 0.0071, overhang: 0.004, jointGap: 1e-4 };
+    const tip = (changed: object): number => tipField({ bar: { ...usual, ...changed } }).tip;
+    expect(tip({})).toBeCloseTo(tipField({}).tip, 3);
+    expect(tip({ width: 0.002, thickness: 0.001 })).toBeLessThan(0.95 * tip({}));
+    expect(tip({ jointGap: 0 })).toBeGreaterThan(1.03 * tip({}));
+  });
+
+  it('pull less through a bar across both that is long or thin for its flux', () => {
+    const pull = (way?: { length: number; area: number }): number =>
+      pullOnBridge(
+        preparePair(leg, pair, { gap: 1e-4 }),
+        sheets,
+        linearCurve(500),
+        { ...bar, ...(way && { way }) },
+        1e-4,
+      ).force;
+    const short = pull({ length: 0.001, area: 1e-3 });
+    expect(short / pull()).toBeGreaterThan(0.995);
+    expect(short / pull()).toBeLessThanOrEqual(1);
+    expect(pull({ length: 0.019, area: 6e-5 })).toBeLessThan(0.9 * short);
+  });
+
   it('wound the wrong way lose most of the pull on a bar across both', () => {
     const right = bridged({}).force;
     const wrong = bridged({ opposed: false }).force;
@@ -65,7 +88,7 @@ describe('two cores side by side', () => {
   // Φ = μ0 N I A / (2 g) at each and F = Φ²/(μ0 A); fringing adds a little.
   it('closed by a bar approach the textbook magnetic circuit', () => {
     const gap = 2e-4;
-    const prepared = preparePair(leg, { ...pair, yoke: 'bent', spacing: 0.024 }, 'even');
+    const prepared = preparePair(leg, { ...pair, yoke: 'bent', spacing: 0.024 }, { gap });
     const area = Math.PI * 0.004 ** 2;
     const { flux, force } = pullOnBridge(prepared, sheets, linearCurve(50_000), bar, gap);
     const expected = (4e-7 * Math.PI * 600 * area) / (2 * gap);

@@ -12,8 +12,16 @@ import {
   type FaceCharge,
   type Segmentation,
 } from '../straight-core/index.js';
+import {
+  placesOf,
+  pointField,
+  ringField,
+  type Piece,
+  type Place,
+  type RingPlace,
+} from './places.js';
 
-/** What joins the rear ends of the two cores: nothing, a bar of the same section, or one bent piece. */
+/** What joins the rear ends of the two cores: nothing, a bar, or one bent piece. */
 export type Yoke = 'none' | 'bar' | 'bent';
 
 export const YOKES: Readonly<Record<Yoke, string>> = {
@@ -22,40 +30,60 @@ export const YOKES: Readonly<Record<Yoke, string>> = {
   bent: 'One piece bent to a U',
 };
 
+/** A flat bar across the rear ends. Metres. */
+export interface YokeBar {
+  /** Across both axes' plane, and along them. */
+  readonly width: number;
+  readonly thickness: number;
+  /** How far it reaches beyond each axis. */
+  readonly overhang: number;
+  /** Air between bar and each core. */
+  readonly jointGap: number;
+}
+
 /** Two equal cores side by side. Metres. */
 export interface PolePair {
   /** Distance between the axes. */
   readonly spacing: number;
   readonly yoke: Yoke;
+  /** Sizes of a bar; absent: of the core's own section and width, screwed on. */
+  readonly bar?: YokeBar;
   /** Whether the second winding magnetises the other way, as it should, or alike, which is wrong. */
   readonly opposed: boolean;
 }
 
 /** Gap at each joint of a bar screwed or clamped on, m. Common practice, no source. */
-const JOINT_GAP_M = 1e-4;
+export const JOINT_GAP_M = 1e-4;
+
+/** A bar as heavy as the cores it joins, with as much steel across as one of them, screwed on. */
+export function usualBar(coreRadius: number): YokeBar {
+  const side = Math.sqrt(Math.PI) * coreRadius;
+  return { width: side, thickness: side, overhang: coreRadius, jointGap: JOINT_GAP_M };
+}
+
+/** The bar of a pair that has one. */
+export function barOf({ yoke, bar }: PolePair, coreRadius: number): YokeBar | null {
+  return yoke === 'bar' ? (bar ?? usualBar(coreRadius)) : null;
+}
+
+/** Where the yoke lies in the plane through both axes: from the middle outward, and its heights. m. */
+export function yokeBox(
+  pair: PolePair,
+  coreRadius: number,
+): { readonly reach: number; readonly low: number; readonly high: number } {
+  const bar = barOf(pair, coreRadius);
+  return {
+    reach: pair.spacing / 2 + (bar?.overhang ?? coreRadius),
+    low: bar ? -bar.thickness : -coreRadius,
+    high: bar ? 0 : coreRadius,
+  };
+}
 
 /** Half of a pole pair: middle of the yoke → rear end → tip. */
 export interface PreparedPair extends PullingCore {
   readonly pair: PolePair;
-}
-
-/** A point of the plane through both axes; the computed leg lies at x = −spacing/2. */
-interface Place {
-  readonly x: number;
-  readonly z: number;
-}
-
-/** A straight piece of the path: its segments, and how path coordinates lie in the plane. */
-interface Piece {
-  readonly first: number;
-  readonly last: number;
-  /** Unit vector along the path. */
-  readonly direction: Place;
-  /** Where the path coordinate `from` lies. */
-  readonly origin: Place;
-  readonly from: number;
-  /** Path coordinate of the middle plane, for the piece that ends on it. */
-  readonly middle?: number;
+  /** Where each boundary's charge lies in the plane through both axes. */
+  readonly places: readonly RingPlace[];
 }
 
 /**
@@ -63,11 +91,12 @@ interface Piece {
  * charges opposite when the poles are opposed and alike when they are not.
  *
  * Along one straight piece the segments act on one another as in a straight core, and so do those of
- * the yoke's continuation beyond the middle plane. Between other pieces the charges act as points, by
- * the component along the piece. The yoke continues the path, so that only the difference of the
- * fluxes leaves at the corner; a joint's gap g costs the magnetomotive force M g beside it.
- * Source: segmented rod of `straight-core`; point charges.
- * Accuracy: not held against an independent engine; see `docs/accuracy.md`.
+ * the yoke's continuation beyond the middle plane. Charges on other pieces act as rings round their
+ * own axis, by the component along the axis they act on. The yoke continues the path, so that only the
+ * difference of the fluxes leaves at the corner; behind a bar's corner that charge spreads over what
+ * overhangs. A flat bar counts as a round one of the same cross-section. A joint's gap g costs the
+ * magnetomotive force M g beside it.
+ * Source: segmented rod of `straight-core`; rings of charge. Accuracy: `docs/accuracy.md`.
  * @param leg sections of one core, lifting face last; with a yoke the shank alone.
  */
 export function preparePair(
@@ -77,12 +106,18 @@ export function preparePair(
 ): PreparedPair {
   const { spacing, yoke, opposed } = pair;
   const half = spacing / 2;
-  const rear = Math.min(...leg.map((s) => s.from));
+  // Inside a bar the leg's flux goes on to the bar's axis.
+  const depth = (barOf(pair, leg[0]!.outerRadius)?.thickness ?? 0) / 2;
+  const face = Math.min(...leg.map((s) => s.from));
+  const rear = face - depth;
+  const legRadius = leg[0]!.outerRadius;
+  const bar = barOf(pair, legRadius);
+  const yokeRadius = bar ? Math.sqrt((bar.width * bar.thickness) / Math.PI) : legRadius;
   const path = segmentCore([
     ...(yoke === 'none'
       ? []
-      : [{ innerRadius: 0, outerRadius: leg[0]!.outerRadius, from: rear - half, to: rear }]),
-    ...leg,
+      : [{ innerRadius: 0, outerRadius: yokeRadius, from: rear - half, to: rear }]),
+    ...leg.map((s) => (s.from === face ? { ...s, from: rear } : s)),
   ]);
   const n = path.count;
   const root = path.boundaries.findIndex((b) => Math.abs(b - rear) < 1e-9);
@@ -95,15 +130,29 @@ export function preparePair(
       from: rear - half,
       middle: rear - half,
     },
-    { first: root, last: n - 1, direction: { x: 0, z: 1 }, origin: { x: -half, z: 0 }, from: 0 },
+    {
+      first: root,
+      last: n - 1,
+      direction: { x: 0, z: 1 },
+      origin: { x: -half, z: rear },
+      from: rear,
+    },
   ].filter(({ first, last }) => last >= first);
-  const { segments, boundaries } = placesOf(path, pieces);
   const sign = opposed ? -1 : 1;
   const patches = chargePatches(path, faceCharge);
+  if (root > 0) {
+    const reach = bar ? bar.overhang : legRadius;
+    patches[root] = {
+      from: (path.boundaries[root - 1]! + rear) / 2,
+      to: rear + reach,
+      rings: [{ radius: yokeRadius, share: 1 }],
+    };
+  }
+  const { segments, charges } = placesOf(path, patches, pieces, root);
 
-  /** Charges at boundaries moved somewhere, with the other half's; exact where the move keeps the axis. */
+  /** Charges moved somewhere, with the other half's; exact where the move keeps the axis. */
   const fieldOfMoved = (
-    moved: (place: Place) => Place,
+    moved: (place: RingPlace) => RingPlace,
     exactOn: (piece: Piece) => Float64Array | null,
   ): Float64Array => {
     const field = new Float64Array(n * (n + 1));
@@ -116,17 +165,18 @@ export function preparePair(
               path,
               patches.map((patch) => mirrorPatch(patch, piece.middle!)),
             );
+      // The corner's charge lies on the yoke.
+      const begin = piece.first === root && root > 0 ? root + 1 : piece.first;
       for (let i = piece.first; i <= piece.last; i++) {
         for (let b = 0; b <= n; b++) {
           const k = i * (n + 1) + b;
-          const onPiece = b >= piece.first && b <= piece.last + 1;
-          const from = moved(boundaries[b]!);
-          const own =
-            onPiece && exact ? exact[k]! : pointField(segments[i]!, from, piece.direction);
+          const onPiece = b >= begin && b <= piece.last + 1;
+          const from = moved(charges[b]!);
+          const own = onPiece && exact ? exact[k]! : ringField(segments[i]!, from, piece.direction);
           const other =
             onPiece && continued
               ? continued[k]!
-              : pointField(segments[i]!, { x: -from.x, z: from.z }, piece.direction);
+              : ringField(segments[i]!, { ...from, x: -from.x }, piece.direction);
           field[k] = own + sign * other;
         }
       }
@@ -138,12 +188,17 @@ export function preparePair(
     (place) => place,
     () => inPlace,
   );
-  if (yoke === 'bar') openJoint(path, root, perCharge);
+  if (bar) {
+    const joint = path.boundaries.findIndex((b) => b > face) - 1;
+    openJoint(path, joint, bar.jointGap, perCharge);
+  }
   return {
     pair,
+    places: charges,
     prepared: { core: path, patches, influence: influenceOfCharges(path, perCharge), faceCharge },
     patches,
     root,
+    twin: { distance: spacing, sign },
     perCharge,
     imageAcross: (plane) => {
       const mirrored = fieldOfPatches(
@@ -151,7 +206,7 @@ export function preparePair(
         patches.map((patch) => mirrorPatch(patch, plane)),
       );
       return fieldOfMoved(
-        ({ x, z }) => ({ x, z: 2 * plane - z }),
+        (place) => ({ ...place, z: 2 * plane - place.z }),
         ({ first }) => (first === root ? mirrored : null),
       );
     },
@@ -175,13 +230,13 @@ export function preparePair(
 }
 
 /**
- * A joint's gap before the leg: the segment beside it loses M g of magnetomotive force. Written on
+ * A joint's gap in the leg, at its face: the segment there loses M g of magnetomotive force. Written on
  * the charges: M_j A_j is the charge sum of the boundaries up to j, so it goes on all of them.
  */
-function openJoint(path: Segmentation, root: number, perCharge: Float64Array): void {
+function openJoint(path: Segmentation, at: number, gap: number, perCharge: Float64Array): void {
   const { boundaries, area, count } = path;
-  const drop = JOINT_GAP_M / ((boundaries[root + 1]! - boundaries[root]!) * area[root]!);
-  for (let b = root + 1; b <= count; b++) perCharge[root * (count + 1) + b]! -= drop;
+  const drop = gap / ((boundaries[at + 1]! - boundaries[at]!) * area[at]!);
+  for (let b = at + 1; b <= count; b++) perCharge[at * (count + 1) + b]! -= drop;
 }
 
 /**
@@ -199,34 +254,6 @@ export function pullOnBridge(
   const at = prepared.pair.opposed ? 'zero potential' : 'own potential';
   const one = pullOnKeeper(prepared, sheets, curve, keeper, gap, at);
   return { ...one, force: 2 * one.force };
-}
-
-function placesOf(
-  path: Segmentation,
-  pieces: readonly Piece[],
-): { segments: Place[]; boundaries: Place[] } {
-  const pieceOf = (segment: number): Piece =>
-    pieces.find(({ first, last }) => segment >= first && segment <= last)!;
-  const place = (s: number, { origin, direction, from }: Piece): Place => ({
-    x: origin.x + (s - from) * direction.x,
-    z: origin.z + (s - from) * direction.z,
-  });
-  return {
-    segments: Array.from({ length: path.count }, (_, i) =>
-      place((path.boundaries[i]! + path.boundaries[i + 1]!) / 2, pieceOf(i)),
-    ),
-    boundaries: Array.from(path.boundaries, (s, b) =>
-      place(s, pieceOf(Math.min(b, path.count - 1))),
-    ),
-  };
-}
-
-/** Component along a direction of the field of a unit point charge, 1/m². */
-function pointField(at: Place, charge: Place, direction: Place): number {
-  const dx = at.x - charge.x;
-  const dz = at.z - charge.z;
-  const r3 = (dx * dx + dz * dz) ** 1.5;
-  return r3 === 0 ? 0 : (dx * direction.x + dz * direction.z) / (4 * Math.PI * r3);
 }
 
 /** A leg's own winding exactly; the other's, and both on yoke and bridge, by their end charges. */

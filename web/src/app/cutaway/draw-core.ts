@@ -1,4 +1,4 @@
-import { faceHeight, polesOf, type MagnetDesign } from '@nab/core';
+import { barOf, faceHeight, polesOf, type MagnetDesign } from '@nab/core';
 import type { Group, Layout } from './layout';
 
 /** Core with head, hatched as a cut section; a pipe shows its bore. */
@@ -80,10 +80,10 @@ export function drawYoke(group: Group, design: MagnetDesign, at: Layout, hatch: 
   const half = (core.diameter / 2) * at.scale;
   const apart = (pair.spacing / 2) * at.scale;
   const top = at.y(0);
-  const path =
-    pair.yoke === 'bar'
-      ? `M${at.axisX - apart - half} ${top - 2 * half}H${at.axisX + apart + half}V${top}H${at.axisX - apart - half}Z`
-      : `M${at.axisX - apart - half} ${top}a${apart + half} ${2 * half} 0 0 1 ${2 * (apart + half)} 0h${-2 * half}a${apart - half} ${half} 0 0 0 ${-2 * (apart - half)} 0Z`;
+  const bar = barOf(pair, core.diameter / 2);
+  const path = bar
+    ? `M${at.axisX - apart - half} ${top - bar.thickness * at.scale}H${at.axisX + apart + half}V${top}H${at.axisX - apart - half}Z`
+    : `M${at.axisX - apart - half} ${top}a${apart + half} ${2 * half} 0 0 1 ${2 * (apart + half)} 0h${-2 * half}a${apart - half} ${half} 0 0 0 ${-2 * (apart - half)} 0Z`;
   for (const fill of ['var(--nab-sheet)', `url(#${hatch})`]) {
     group
       .append('path')

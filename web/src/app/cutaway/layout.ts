@@ -1,5 +1,5 @@
 import type { Selection } from 'd3';
-import { faceHeight, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
+import { barOf, faceHeight, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
 
 /** A group of the drawing. */
 export type Group = Selection<SVGGElement, unknown, null, undefined>;
@@ -65,7 +65,10 @@ export function layOut(
     below = Math.max(below, heap.centre + r * Math.cos(angle) - lift);
     beside = Math.max(beside, r * Math.sin(angle));
   });
-  let above = head;
+  const { pair } = design;
+  const joined = pair && pair.yoke !== 'none';
+  const bar = pair && barOf(pair, design.core.diameter / 2);
+  let above = joined ? (bar?.thickness ?? design.core.diameter) : head;
   rearHeap?.angle.forEach((angle, i) => {
     const r = rearHeap.outer[i]! * swell;
     above = Math.max(above, rearHeap.centre + r * Math.cos(angle));

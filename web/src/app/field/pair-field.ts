@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { formatQuantity, type MagnetDesign, type PairPicture } from '@nab/core';
+import { formatQuantity, yokeBox, type MagnetDesign, type PairPicture } from '@nab/core';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { Notice } from '../notices';
 import { FieldService } from './field-service';
@@ -101,9 +101,9 @@ const FAILED: PairAnswer = { picture: null, fault: 'The picture could not be com
       </p>
       <p class="nab-hint">
         Tier 1: the charges of both cores, and of the yoke, summed. Finite elements solve round
-        magnets only. Against three-dimensional finite elements of two bare cores the field before
-        the faces is within 8 %; with a yoke it is 13 to 18 % too low. Lines crowd where the field
-        is strong, but in one plane they are no measure of flux.
+        magnets only. Against three-dimensional finite elements of cores with and without a bar
+        across their upper ends the field before the faces and between the tips is within 2 %. Lines
+        crowd where the field is strong, but in one plane they are no measure of flux.
       </p>
     } @else {
       <p class="nab-soft">Computing …</p>
@@ -182,6 +182,7 @@ export function drawing(picture: PairPicture, { core, winding, pair }: MagnetDes
     `M${x(from).toFixed(1)} ${y(top).toFixed(1)}H${x(to).toFixed(1)}V${y(bottom).toFixed(1)}H${x(from).toFixed(1)}Z`;
   const axes = [-pair!.spacing / 2, pair!.spacing / 2];
   const radius = core.diameter / 2;
+  const yoke = yokeBox(pair!, radius);
   return {
     columns,
     rows,
@@ -206,7 +207,7 @@ export function drawing(picture: PairPicture, { core, winding, pair }: MagnetDes
     }),
     steel:
       axes.map((at) => box(at - radius, at + radius, 0, core.length)).join('') +
-      (pair!.yoke === 'none' ? '' : box(axes[0]! - radius, axes[1]! + radius, -radius, radius)),
+      (pair!.yoke === 'none' ? '' : box(-yoke.reach, yoke.reach, yoke.low, yoke.high)),
     coils: axes
       .flatMap((at) => [
         box(at - windingRadius, at - radius, winding.start, winding.end),

@@ -8,8 +8,9 @@ export function takeFromShelf(
 ): DesignDocument {
   if (item.core) {
     const { count: _count, ...core } = item.core;
-    const { poles, spacing, yoke, headAt } = design.core;
-    const taken = { ...core, poles, spacing, yoke, headAt, shelf: id };
+    const { poles, spacing, yoke, yokeWidth, yokeThickness, yokeGap, headAt } = design.core;
+    const bar = { yokeWidth, yokeThickness, yokeGap };
+    const taken = { ...core, poles, spacing, yoke, ...bar, headAt, shelf: id };
     return fitWinding({ ...design, core: taken }, design);
   }
   if (item.reel) {

@@ -101,6 +101,21 @@ import { namesOf } from '@nab/words';
       @if (core().poles === 'two' && core().shape !== 'none') {
         <nab-quantity [formField]="form.core.spacing" kind="length" label="Distance of the axes" />
         <nab-choice [formField]="form.core.yoke" label="Upper ends joined by" [options]="yokes" />
+        @if (core().yoke === 'bar') {
+          <nab-quantity
+            [formField]="form.core.yokeThickness"
+            kind="length"
+            label="Bar, thickness"
+            hint="leave empty for as much steel as the core has"
+          />
+          <nab-quantity [formField]="form.core.yokeWidth" kind="length" label="Bar, width" />
+          <nab-quantity
+            [formField]="form.core.yokeGap"
+            kind="length"
+            label="Air at each joint"
+            hint="0.1 mm when left empty; 0 mm where it is welded"
+          />
+        }
         <nab-choice
           [formField]="form.winding.second"
           label="Second coil wound"
