@@ -201,7 +201,28 @@ describe('a small ball', () => {
     const gradient = (-4 * (2 / (4 * Math.PI)) ** 2) / z ** 5;
     const volume = (Math.PI * 0.001 ** 3) / 6;
     const expected = (MU_0 / 2) * volume * ((3 * 99) / 102) * gradient;
-    expect(ballPull(pole(2), 0.001, 100, z) / expected).toBeCloseTo(1, 3);
+    expect(ballPull(pole(2), 0.001, 100, z, -1) / expected).toBeCloseTo(1, 2);
+  });
+
+  // Source: method of images. The face gives the dipole m a twin m at twice the distance: the field
+  // grows to H/(1 − p/(2 s³)), p = R³ (μ − 1)/(μ + 2), and twins attract by 3 μ0 m²/(2π s⁴).
+  it('is pulled by its own image in the face', () => {
+    const [radius, above] = [5e-4, 4e-3];
+    const s = 2 * above;
+    const p = (radius ** 3 * 99) / 102;
+    const field = 2 / (4 * Math.PI * 0.05 ** 2);
+    const moment = (4 * Math.PI * p * field) / (1 - (2 * p) / s ** 3);
+    const slope = (-2 * field) / 0.05;
+    const expected = MU_0 * (moment * slope - (3 * moment ** 2) / (2 * Math.PI * s ** 4));
+    const pull = ballPull(pole(2), 2 * radius, 100, 0.05, 0.05 - above);
+    expect(pull / expected).toBeCloseTo(1, 3);
+    // A hair's breadth from the face the image is nearly all of the pull.
+    const touching = ballPull(pole(2), 2 * radius, 100, 0.05, 0.05 - 1.05 * radius);
+    expect(touching / ballPull(pole(2), 2 * radius, 100, 0.05, -1)).toBeGreaterThan(30);
+  });
+
+  it('is not pulled where it is no steel', () => {
+    expect(ballPull(pole(2), 0.001, 1, 0.02, 0.01)).toBeCloseTo(0, 15);
   });
 });
 

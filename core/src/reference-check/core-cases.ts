@@ -196,6 +196,7 @@ export function ballCase(entry: ReferenceCase, file: ReferenceFile): QuantitySou
     numberIn(entry.inputs, 'ball_diameter_m', entry.id),
     numberIn(entry.inputs, 'ball_mu_r', entry.id),
     numberIn(entry.inputs, 'ball_centre_z_m', entry.id),
+    length,
   );
   return (name) =>
     name === 'F_z' ? { computed: pull, tolerance: toleranceFor(entry.kind, name) } : null;

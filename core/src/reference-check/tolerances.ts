@@ -24,18 +24,18 @@ export const TOLERANCES: Readonly<Record<string, Readonly<Record<string, number>
   lumped_thermal: { default: 1e-4 },
   demagnetising_factor_cylinder: { default: 0.05 },
   solid_rod_coil: {
-    flux_mid: 0.02,
+    flux_mid: 0.01,
     B_end_avg: 0.03,
-    Bz_axis: 0.05,
-    Bz_axis_near: 0.08,
+    Bz_axis: 0.02,
+    Bz_axis_near: 0.04,
     default: 0.05,
   },
   // The rod cases; a keeper's flux leaves a little through its fringe.
   force_keeper: { F_z: 0.06, flux_pole: 0.03 },
   // A reluctance network: at wide gaps the face's share of the fringe is coarse.
   shell_keeper: { F_z: 0.1, flux_pole: 0.2, default: 0.1 },
-  // The ball's own image in the rod's face is left out: it shows nearer than its diameter.
-  force_small_ball: { default: 0.25 },
+  // The rod's face counts as an endless plane for the ball's own image.
+  force_small_ball: { default: 0.1 },
   // Two cores; a field's components over its vector's length.
   two_pole_linear: {
     F_z: 0.2,
