@@ -57,13 +57,7 @@ export function* fieldPictures(
   const problem = fieldProblemOf(design, buildMagnet(design));
   const chosen = accuracy ?? (problem.bodies.length > 0 ? QUICK : QUICK_BARE);
   yield {
-    raster: tier1Raster(
-      design,
-      evaluateMagnet(design),
-      window,
-      COARSE_COLUMNS,
-      rowsFor(COARSE_COLUMNS),
-    ),
+    raster: tier1Raster(evaluateMagnet(design), window, COARSE_COLUMNS, rowsFor(COARSE_COLUMNS)),
     tier: 1,
     unknowns: 0,
     iterations: 0,

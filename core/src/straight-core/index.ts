@@ -1,7 +1,7 @@
 export { coilFieldOnCore, sheetsOfBlock, type CurrentSheet } from './coil-on-core.js';
 export { segmentCore, type CoreSection, type Segmentation } from './geometry.js';
 export { chargePatches, mirrorPatch, type ChargePatch, type FaceCharge } from './charge.js';
-export { fieldOfPatches, fluxShare, influenceOfCharges } from './influence.js';
+export { discShareTable, fieldOfPatches, fluxShare, influenceOfCharges } from './influence.js';
 export {
   axialFluxDensity,
   boundaryCharges,

@@ -102,6 +102,11 @@ interface ShareTable {
 const tables = new Map<number, ShareTable>();
 const TABLES_KEPT = 200;
 
+/** Antiderivatives of the share of a ring's flux that a coaxial disc receives, by axial distance, m. */
+export function discShareTable(ringRadius: number, discRadius: number): Pick<ShareTable, 'once'> {
+  return shareTable(ringRadius, discRadius);
+}
+
 /** The share depends on ζ and the two radii through two ratios only: one table a ratio of radii. */
 function shareTable(ringRadius: number, discRadius: number): ShareTable {
   const ratio = Math.round((ringRadius / discRadius) * 1e12) / 1e12;

@@ -8,7 +8,7 @@ describe('the sentence about a field', () => {
   const window = { width: 0.06, low: -0.05, high: 0.16 };
   const said = (turns: number): string => {
     const design = { ...magnet, winding: { ...magnet.winding, turns } };
-    return fieldSentence(tier1Raster(design, evaluateMagnet(design), window, 80, 280), design);
+    return fieldSentence(tier1Raster(evaluateMagnet(design), window, 80, 280), design);
   };
 
   it('tells the field near the tip and farther off, beside the earth’s', () => {

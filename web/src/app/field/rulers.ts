@@ -17,7 +17,10 @@ export function rulerAt(
 ): Ruler {
   const face = faceHeight(core);
   const reach = 0.42 * face;
-  const outer = problem?.windings[0]?.rectangle.r1 ?? core.diameter;
+  const outer = Math.max(
+    core.diameter / 2,
+    ...(problem?.windings.map(({ rectangle }) => rectangle.r1) ?? [core.diameter]),
+  );
   switch (place) {
     case 'tip':
       return { from: { x: 0, z: face }, to: { x: 0, z: face + reach } };
