@@ -30,26 +30,42 @@ export function sheetsOfBlock(
  * exact over the section (from the vector potential), 2-point rule along the segment.
  */
 export function coilFieldOnCore(core: Segmentation, sheets: readonly CurrentSheet[]): Float64Array {
+  const field = new Float64Array(core.count);
+  for (const sheet of sheets) {
+    const unit = sheetFieldOnCore(core, sheet);
+    const density = sheet.ampereTurns / (sheet.to - sheet.from);
+    for (let i = 0; i < field.length; i++) field[i]! += density * unit[i]!;
+  }
+  return field;
+}
+
+// Turns, battery and current change while most layers stay where they are.
+const lastSheets = new WeakMap<Segmentation, Map<string, Float64Array>>();
+const SHEETS_KEPT = 64;
+
+/** The same of a sheet of unit density. */
+function sheetFieldOnCore(core: Segmentation, { radius, from, to }: CurrentSheet): Float64Array {
+  let known = lastSheets.get(core);
+  if (!known) lastSheets.set(core, (known = new Map()));
+  const key = `${radius} ${from} ${to}`;
+  const kept = known.get(key);
+  if (kept) return kept;
   const { nodes, weights } = gaussLegendre(2);
   const field = new Float64Array(core.count);
   for (let i = 0; i < core.count; i++) {
-    const from = core.boundaries[i]!;
-    const length = core.boundaries[i + 1]! - from;
+    const start = core.boundaries[i]!;
+    const length = core.boundaries[i + 1]! - start;
     const outer = core.outerRadius[i]!;
     const inner = core.innerRadius[i]!;
-    let mean = 0;
-    for (const sheet of sheets) {
-      const density = sheet.ampereTurns / (sheet.to - sheet.from);
-      for (let k = 0; k < 2; k++) {
-        const z = from + length * nodes[k]!;
-        const step =
-          discMean(sheet.radius, inner, outer, z - sheet.from) -
-          discMean(sheet.radius, inner, outer, z - sheet.to);
-        mean += weights[k]! * density * step;
-      }
+    for (let k = 0; k < 2; k++) {
+      const z = start + length * nodes[k]!;
+      const step =
+        discMean(radius, inner, outer, z - from) - discMean(radius, inner, outer, z - to);
+      field[i]! += weights[k]! * step;
     }
-    field[i] = mean;
   }
+  if (known.size >= SHEETS_KEPT) known.delete(known.keys().next().value!);
+  known.set(key, field);
   return field;
 }
 
