@@ -1,20 +1,20 @@
 import type { FieldProblem } from './field-problem.js';
-import type { Grid, GridOptions } from './grid.js';
+import { leavesOf, refineForest, type Forest } from './forest.js';
+import type { GridOptions } from './grid.js';
 import { curveOf, type Mesh } from './mesh.js';
 import { overTriangle } from './outputs.js';
 import { cornerFields } from './recovered.js';
 import type { FieldSolution } from './solution.js';
 import { solveField, type SolveOptions } from './solve.js';
 
-/** Share of the whole error that the halved columns and rows must hold. */
+/** Share of the whole error that the triangles that are cut must hold. */
 const SHARE = 0.7;
 
-/** Where a field is not yet smooth: an error per column and row of cells. */
+/** Where a field is not yet smooth: an error per triangle, squared. */
 export interface ErrorEstimate {
   /** As {@link Measure} says. */
   readonly relative: number;
-  readonly columns: Float64Array;
-  readonly rows: Float64Array;
+  readonly triangles: Float64Array;
 }
 
 /**
@@ -34,15 +34,12 @@ export function estimateError(solution: FieldSolution, measure: Measure = 'energ
   const { mesh, table } = solution;
   const { triangles, body, grid } = mesh;
   const { own, averaged } = cornerFields(solution);
-  const across = grid.r.length - 1;
-  const columns = new Float64Array(across);
-  const rows = new Float64Array(grid.z.length - 1);
+  const errors = new Float64Array(body.length);
   let whole = 0;
   let total = 0;
   const delta = new Float64Array(6);
   const background = mesh.problem.background ?? 0;
   const { shell } = grid;
-  const edge = { x: grid.r[across]!, low: grid.z[0]!, high: grid.z[rows.length]! };
   const outside = (t: number): boolean =>
     [0, 1, 2].some((k) => {
       const n = triangles[t * 6 + k]!;
@@ -56,12 +53,8 @@ export function estimateError(solution: FieldSolution, measure: Measure = 'energ
     }
   }
   for (let t = 0; t < body.length; t++) {
-    const cell = t >> 1;
-    const corners = [0, 1, 2].map((k) => triangles[t * 6 + k]!);
     // Toward infinity volumes grow without end while the field fades faster than any line.
-    const endless = corners.some(
-      (n) => mesh.x[n] === edge.x || mesh.y[n] === edge.low || mesh.y[n] === edge.high,
-    );
+    const endless = [0, 1, 2].some((k) => mesh.outer[triangles[t * 6 + k]!]);
     if (measure === 'energy' ? endless : outside(t)) continue;
     const curve = curveOf(mesh, t);
     for (let k = 0; k < 6; k++) delta[k] = averaged[t * 6 + k]! - own[t * 6 + k]!;
@@ -93,34 +86,29 @@ export function estimateError(solution: FieldSolution, measure: Measure = 'energ
       error = (area * square) / (size * size + (FAINT * strongest) ** 2);
       whole += area;
     }
-    columns[cell % across]! += error;
-    rows[Math.floor(cell / across)]! += error;
+    errors[t] = error;
     total += error;
   }
-  return { relative: Math.sqrt(total / whole), columns, rows };
+  return { relative: Math.sqrt(total / whole), triangles: errors };
 }
 
-/** The grid with those columns and rows of cells halved that hold most of the error. */
-export function refinedGrid({ grid }: Mesh, { columns, rows }: ErrorEstimate): Grid {
-  const errors = [...columns, ...rows];
-  const order = errors.map((_, k) => k).sort((p, q) => errors[q]! - errors[p]!);
-  // Every cell lies in one column and one row.
+/** The triangles of a mesh with those cut into four that hold most of the error. */
+export function refinedForest({ forest }: Mesh, { triangles: errors }: ErrorEstimate): Forest {
+  const leaves = leavesOf(forest);
+  const order = Array.from(errors.keys()).sort((p, q) => errors[q]! - errors[p]!);
   const all = errors.reduce((sum, e) => sum + e, 0);
-  const chosen = new Set<number>();
+  const marked: number[] = [];
   let covered = 0;
-  for (const k of order) {
+  for (const t of order) {
     if (covered >= SHARE * all) break;
-    chosen.add(k);
-    covered += errors[k]!;
+    marked.push(leaves[t]!);
+    covered += errors[t]!;
   }
-  const halve = (lines: Float64Array, first: number): Float64Array =>
-    Float64Array.from(
-      [...lines].flatMap((x, k) =>
-        chosen.has(first + k) && k < lines.length - 1 ? [x, (x + lines[k + 1]!) / 2] : [x],
-      ),
-    );
-  return { ...grid, r: halve(grid.r, 0), z: halve(grid.z, columns.length) };
+  return refineForest(forest, marked);
 }
+
+/** Where bent triangles end a field keeps a kink that no cutting removes. */
+const MOST_ROUNDS = 8;
 
 /** How good a field must be, and what it may cost. */
 export interface Accuracy {
@@ -135,14 +123,25 @@ export interface Accuracy {
 
 /** For numbers that are quoted. */
 export const FINE: Accuracy = {
-  grid: { corner: 1 / 14, ratio: 1.3, largest: 1 / 20, margin: 0.8 },
+  grid: {
+    corner: 1 / 14,
+    ratio: 1.3,
+    largest: 1 / 20,
+    margin: 0.8,
+    graded: { finest: 0.008, growth: 0.15, largest: 0.06 },
+  },
   accuracy: 0.008,
-  most: 60_000,
+  most: 40_000,
 };
 
 /** For a picture that is to come soon. */
 export const QUICK: Accuracy = {
-  grid: { corner: 1 / 10, ratio: 1.4, largest: 1 / 16, margin: 0.8 },
+  grid: {
+    corner: 1 / 10,
+    ratio: 1.4,
+    largest: 1 / 16,
+    margin: 0.8,
+  },
   accuracy: 0.012,
   measure: 'picture',
   most: 34_000,
@@ -170,9 +169,11 @@ export function* refinements(
     const estimate = estimateError(solution, measure);
     yield { solution, estimate, rounds };
     if (estimate.relative <= accuracy || solution.status !== 'converged') return;
-    const grid = refinedGrid(solution.mesh, estimate);
-    if ((2 * grid.r.length - 1) * (2 * grid.z.length - 1) > most) return;
-    solution = solveField(problem, { ...options, grid, start: solution });
+    if (rounds === MOST_ROUNDS) return;
+    const forest = refinedForest(solution.mesh, estimate);
+    // Of a triangulation there are about twice as many nodes of second order as triangles.
+    if (2 * leavesOf(forest).length > most) return;
+    solution = solveField(problem, { ...options, grid: forest, start: solution });
   }
 }
 

@@ -5,7 +5,7 @@ import { curveOf, type Mesh } from './mesh.js';
 import type { Topology } from './topology.js';
 
 /**
- * The equations of one mesh for v = u − B₀/2, what the field differs by from an even background.
+ * The equations of one mesh for ψ = ρ A_φ without that of an even background.
  * Triangles of constant permeability are integrated once; only steel is integrated anew each step.
  */
 export interface Equations {
@@ -16,8 +16,6 @@ export interface Equations {
   readonly matrix: SymmetricSparse;
   /** Right-hand side of every node, A·m²: winding and background. */
   readonly load: Float64Array;
-  /** Where the matrix keeps each of a triangle's 21 entries; −1 at infinity. */
-  readonly entry: Int32Array;
   readonly constant: {
     readonly triangles: Int32Array;
     /** 21 a triangle, and all of them in the matrix. */
@@ -28,23 +26,15 @@ export interface Equations {
 }
 
 export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topology): Equations {
-  const { body, local, triangles, winding, problem } = mesh;
+  const { body, triangles, winding, problem } = mesh;
   const count = body.length;
-  const entry = new Int32Array(count * 21);
-  for (let t = 0; t < count; t++) {
-    const cell = (t >> 1) * 81;
-    for (let k = 0, e = t * 21; k < 6; k++) {
-      for (let l = k; l < 6; l++) {
-        entry[e++] = topology.place[cell + 9 * local[t * 6 + k]! + local[t * 6 + l]!]!;
-      }
-    }
-  }
+  const { entry } = topology;
   const all = Int32Array.from({ length: count }, (_, t) => t);
   const constant = all.filter((t) => curveOf(mesh, t).linear);
   const steel = all.filter((t) => !curveOf(mesh, t).linear);
   const values = new Float64Array(topology.row.length);
   const kept = new Float64Array(constant.length * 21);
-  const load = new Float64Array(mesh.columns * mesh.rows);
+  const load = new Float64Array(mesh.x.length);
   const background = problem.background ?? 0;
   const { radial, axial, weight, radius } = table;
   constant.forEach((t, n) => {
@@ -73,7 +63,7 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
     const density = ampereTurns / ((r.r1 - r.r0) * (r.z1 - r.z0));
     for (let q = 0; q < POINTS; q++) {
       const at = t * POINTS + q;
-      const share = density * radius[at]! * weight[at]!;
+      const share = (density * weight[at]!) / radius[at]!;
       for (let k = 0; k < 6; k++) {
         load[triangles[t * 6 + k]!]! += share * SHAPES_AT_POINTS[q * 6 + k]!;
       }
@@ -86,7 +76,6 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
     topology,
     matrix: { size, pointer, row, value: new Float64Array(row.length) },
     load,
-    entry,
     constant: { triangles: constant, local: kept, values },
     steel,
   };
@@ -97,7 +86,8 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
  * `matrix`. Steel: w = ∫ H dB; tangent ν 1 + (ν_d − ν) B Bᵀ/B² with the differential reluctivity ν_d.
  */
 export function assemble(equations: Equations, v: Float64Array, gradient: Float64Array): number {
-  const { mesh, table, matrix, load, entry, constant, steel } = equations;
+  const { mesh, table, matrix, load, constant, steel } = equations;
+  const { entry } = equations.topology;
   const { triangles, problem } = mesh;
   const { radial, axial, weight } = table;
   const values = new Float64Array(6);

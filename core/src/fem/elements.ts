@@ -43,7 +43,8 @@ const SLOPES_BY_S = Float64Array.from(SLOPES.flatMap(({ s }) => s));
 
 /**
  * What the integrals need, per triangle and point: the flux density per unit of each node's value,
- * (−ρ ∂φ/∂z, 2 φ + ρ ∂φ/∂ρ), the weight 2πρ dA, and the radius and height.
+ * (−1/ρ ∂φ/∂z, 1/ρ ∂φ/∂ρ), the weight 2πρ dA, and the radius and height. Triangles and functions are
+ * those of second order in ρ² and z.
  */
 export interface ElementTable {
   readonly radial: Float64Array;
@@ -87,7 +88,7 @@ export function elementTable(mesh: Mesh): ElementTable {
   const y = new Float64Array(6);
   for (let t = 0; t < count; t++) {
     for (let k = 0; k < 6; k++) {
-      x[k] = mesh.x[triangles[t * 6 + k]!]!;
+      x[k] = mesh.s[triangles[t * 6 + k]!]!;
       y[k] = mesh.y[triangles[t * 6 + k]!]!;
     }
     for (let q = 0; q < POINTS; q++) {
@@ -101,17 +102,19 @@ export function elementTable(mesh: Mesh): ElementTable {
         ys += SLOPES_BY_S[o]! * y[k]!;
       }
       const double = xq * ys - xs * yq;
-      const r = unfold(px, grid.shell.r, grid.shell.width);
+      const across = Math.sqrt(px);
+      const r = unfold(across, grid.shell.r, grid.shell.width);
       const z = unfoldHeight(grid, py);
       const at = t * POINTS + q;
-      weight[at] = RULE.weights[q]! * Math.abs(double) * r.slope * z.slope * Math.PI * r.at;
+      const bySquare = (2 * across) / (r.at * r.slope);
+      weight[at] = (RULE.weights[q]! * Math.abs(double) * z.slope * Math.PI) / bySquare;
       radius[at] = r.at;
       height[at] = z.at;
-      const [alongR, alongZ] = [r.at / (double * r.slope), r.at / (double * z.slope)];
+      const [alongR, alongZ] = [bySquare / double, 1 / (double * r.at * z.slope)];
       for (let k = 0, o = q * 6; k < 6; k++, o++) {
         const [byQ, byS] = [SLOPES_BY_Q[o]!, SLOPES_BY_S[o]!];
         radial[at * 6 + k] = (byQ * xs - byS * xq) * alongZ;
-        axial[at * 6 + k] = 2 * SHAPES_AT_POINTS[o]! + (byQ * ys - byS * yq) * alongR;
+        axial[at * 6 + k] = (byQ * ys - byS * yq) * alongR;
       }
     }
   }

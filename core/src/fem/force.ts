@@ -1,5 +1,4 @@
 import { MU_0 } from '../constants.js';
-import { SHAPES_AT_POINTS } from './elements.js';
 import type { FieldProblem } from './field-problem.js';
 import { fieldEnergy, overTriangle } from './outputs.js';
 import type { FieldSolution } from './solution.js';
@@ -13,7 +12,7 @@ import { solveField, type SolveOptions } from './solve.js';
 export function forceOn(solution: FieldSolution, body: number): number {
   const { mesh, table } = solution;
   const { triangles } = mesh;
-  const onBody = new Uint8Array(mesh.columns * mesh.rows);
+  const onBody = new Uint8Array(mesh.x.length);
   mesh.body.forEach((b, t) => {
     if (b === body) for (let k = 0; k < 3; k++) onBody[triangles[t * 6 + k]!] = 1;
   });
@@ -26,15 +25,13 @@ export function forceOn(solution: FieldSolution, body: number): number {
     // Linear across the triangle: a middle has the mean of its ends.
     for (let k = 0; k < 3; k++) gamma[3 + k] = (gamma[(k + 1) % 3]! + gamma[(k + 2) % 3]!) / 2;
     overTriangle(solution, t, (br, bz, weight, at) => {
-      let [value, alongR, alongZ] = [0, 0, 0];
+      let [alongR, alongZ] = [0, 0];
       for (let k = 0; k < 6; k++) {
-        value += gamma[k]! * SHAPES_AT_POINTS[(at % 7) * 6 + k]!;
         alongR += gamma[k]! * table.axial[at * 6 + k]!;
         alongZ -= gamma[k]! * table.radial[at * 6 + k]!;
       }
       const radius = table.radius[at]!;
-      const slopeR = (alongR - 2 * value) / radius;
-      const slopeZ = alongZ / radius;
+      const [slopeR, slopeZ] = [alongR * radius, alongZ * radius];
       force -= (weight * (br * bz * slopeR + ((bz * bz - br * br) / 2) * slopeZ)) / MU_0;
     });
   });

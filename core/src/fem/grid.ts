@@ -1,5 +1,6 @@
 import type { Rounding } from './rounding.js';
 import type { Rectangle } from './shapes.js';
+import type { Grading } from './triangulate.js';
 
 /**
  * Grid lines of a box around the geometry and of the shell around the box that reaches to infinity.
@@ -25,6 +26,8 @@ export interface GridOptions {
   readonly ratio: number;
   /** Largest cell over the geometry's size. */
   readonly largest: number;
+  /** Triangles without a grid, where nothing is round; those of the grid when absent. */
+  readonly graded?: Grading;
   /** Equal parts that every cell is cut into, to see how the error falls; 1 when absent. */
   readonly split?: number;
   /** Distance from the geometry to the shell over the geometry's size. */

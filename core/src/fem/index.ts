@@ -3,7 +3,7 @@ export {
   FINE,
   QUICK,
   QUICK_BARE,
-  refinedGrid,
+  refinedForest,
   refinements,
   solveAdaptively,
   type Accuracy,
@@ -13,6 +13,7 @@ export {
 export { squareSlopes } from './cell-slopes.js';
 export { fieldAt, type FieldAt } from './field-at.js';
 export { checkFieldProblem, type FieldProblem, type SteelBody } from './field-problem.js';
+export { leavesOf, type Forest } from './forest.js';
 export { forceByVirtualWork, forceOn } from './force.js';
 export { GRID, type Grid, type GridOptions } from './grid.js';
 export { fieldEnergy, linkagePerTurn, meanFluxDensity } from './outputs.js';

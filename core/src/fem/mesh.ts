@@ -1,38 +1,33 @@
 import { linearCurve, type SteelCurve } from '../steel/index.js';
 import type { FieldProblem } from './field-problem.js';
+import { forestFrom, leavesOf, plantForest, type Forest } from './forest.js';
+import { triangulate } from './triangulate.js';
 import { makeGrid, type FinePart, type Grid, type GridOptions } from './grid.js';
 import { bend, roundingsOf, type Rounding } from './rounding.js';
 import { squareOf, type Rectangle } from './shapes.js';
 
-/** The problem cut into triangles of second order, two a cell of the grid. */
+/** The problem cut into triangles of second order: the whole ones of a forest, bent round balls. */
 export interface Mesh {
   readonly problem: FieldProblem;
   readonly grid: Grid;
+  readonly forest: Forest;
   readonly roundings: readonly Rounding[];
-  /** Nodes of second order lie on a grid twice as fine: index = iz · columns + ir. */
-  readonly columns: number;
-  readonly rows: number;
-  /** Where each node lies, in grid coordinates, m. */
+  /** Where each node lies, in grid coordinates, m, and the square of its radius, m². */
   readonly x: Float64Array;
   readonly y: Float64Array;
+  readonly s: Float64Array;
+  /** Whether a node lies at infinity; and whether it does, or on the axis, where no flux is enclosed. */
+  readonly outer: Uint8Array;
+  readonly fixed: Uint8Array;
   /** Six nodes a triangle: three corners, then the middles opposite to them. */
   readonly triangles: Int32Array;
-  /** The same as places 0–8 among the nine nodes of the cell. */
-  readonly local: Uint8Array;
+  /** The triangle of each of the forest's, −1 for one that was cut. */
+  readonly elementOf: Int32Array;
   /** Body of each triangle, −1 for air, and winding of each, −1 for none. */
   readonly body: Int32Array;
   readonly winding: Int32Array;
 }
 
-/** Corners and middles of the two triangles of a cell, cut along its rising or falling diagonal. */
-const RISING = [
-  [0, 2, 8, 5, 4, 1],
-  [0, 8, 6, 7, 3, 4],
-];
-const FALLING = [
-  [0, 2, 6, 4, 3, 1],
-  [2, 8, 6, 7, 4, 5],
-];
 const AIR = linearCurve(1);
 
 /** What a triangle is made of. */
@@ -41,17 +36,94 @@ export function curveOf({ problem, body }: Mesh, triangle: number): SteelCurve {
   return b < 0 ? AIR : problem.bodies[b]!.curve;
 }
 
-/** Cuts the half-plane into triangles on a grid and says what each is made of. */
-export function meshOf(problem: FieldProblem, choice: GridOptions | Grid): Mesh {
-  const boxes = problem.bodies.map(({ rectangles = [], ball }) => [
+/** How the half-plane is to be cut: options of a grid, the grid itself, or triangles already cut. */
+export type Cutting = GridOptions | Grid | Forest;
+
+/** Cuts the half-plane into triangles and says what each is made of. */
+export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
+  const roundings = roundingsOf(problem);
+  const forest = 'corners' in choice ? choice : forestOf(problem, choice, roundings);
+  const { grid } = forest;
+  const materials = materialsOf(problem, forest);
+  const leaves = leavesOf(forest);
+  const points = forest.s.length;
+  const [ss, sy]: [number[], number[]] = [Array.from(forest.s), Array.from(forest.y)];
+  const middles = new Map<number, number>();
+  const middle = (a: number, b: number): number => {
+    const key = a < b ? a * points + b : b * points + a;
+    const known = middles.get(key);
+    if (known !== undefined) return known;
+    const node = ss.length;
+    ss.push((ss[a]! + ss[b]!) / 2);
+    sy.push((sy[a]! + sy[b]!) / 2);
+    middles.set(key, node);
+    return node;
+  };
+  const triangles = new Int32Array(leaves.length * 6);
+  const elementOf = new Int32Array(forest.child.length).fill(-1);
+  const body = new Int32Array(leaves.length);
+  const winding = new Int32Array(leaves.length);
+  leaves.forEach((leaf, t) => {
+    const [a, b, c] = [0, 1, 2].map((k) => forest.corners[3 * leaf + k]!) as [
+      number,
+      number,
+      number,
+    ];
+    triangles.set([a, b, c, middle(b, c), middle(c, a), middle(a, b)], t * 6);
+    elementOf[leaf] = t;
+    const root = forest.root[leaf]!;
+    body[t] = materials.body[root]!;
+    winding[t] = materials.winding[root]!;
+  });
+  const nodes = ss.length;
+  const x = new Float64Array(nodes);
+  const y = new Float64Array(nodes);
+  const s = new Float64Array(nodes);
+  const outer = new Uint8Array(nodes);
+  const fixed = new Uint8Array(nodes);
+  const [far, low, high] = [grid.r[grid.r.length - 1]!, grid.z[0]!, grid.z[grid.z.length - 1]!];
+  for (let n = 0; n < nodes; n++) {
+    const place = bend(roundings, Math.sqrt(ss[n]!), sy[n]!);
+    x[n] = place.x;
+    y[n] = place.y;
+    s[n] = roundings.length > 0 ? place.x * place.x : ss[n]!;
+    if (ss[n] === far * far || sy[n] === low || sy[n] === high) outer[n] = 1;
+    if (outer[n] || ss[n] === 0) fixed[n] = 1;
+  }
+  return {
+    problem,
+    grid,
+    forest,
+    roundings,
+    x,
+    y,
+    s,
+    outer,
+    fixed,
+    triangles,
+    elementOf,
+    body,
+    winding,
+  };
+}
+
+/** Boxes of each body. */
+function boxesOf({ bodies }: FieldProblem): Rectangle[][] {
+  return bodies.map(({ rectangles = [], ball }) => [
     ...rectangles,
     ...(ball ? [squareOf(ball)] : []),
   ]);
+}
+
+function forestOf(
+  problem: FieldProblem,
+  choice: GridOptions | Grid,
+  roundings: readonly Rounding[],
+): Forest {
+  const steel = boxesOf(problem).flat();
   const copper = problem.windings.map(({ rectangle }) => rectangle);
   const fineParts = (list: readonly Rectangle[], share: number): FinePart[] =>
     list.map((box) => ({ box, thickness: share * Math.min(box.r1 - box.r0, box.z1 - box.z0) }));
-  const steel = boxes.flat();
-  const roundings = roundingsOf(problem);
   const grid =
     'shell' in choice
       ? choice
@@ -62,48 +134,34 @@ export function meshOf(problem: FieldProblem, choice: GridOptions | Grid): Mesh 
           choice,
           roundings,
         );
-  const nr = grid.r.length - 1;
-  const nz = grid.z.length - 1;
-  const columns = 2 * nr + 1;
-  const rows = 2 * nz + 1;
-  const x = new Float64Array(columns * rows);
-  const y = new Float64Array(columns * rows);
-  const [fineR, fineZ] = [halved(grid.r), halved(grid.z)];
-  for (let j = 0, node = 0; j < rows; j++) {
-    for (let i = 0; i < columns; i++, node++) {
-      const place = bend(roundings, fineR[i]!, fineZ[j]!);
-      x[node] = place.x;
-      y[node] = place.y;
+  // Round balls triangles are bent, which asks for those of a grid.
+  if (!('shell' in choice) && choice.graded && roundings.length === 0) {
+    return forestFrom(grid, triangulate(problem, grid, choice.graded));
+  }
+  return plantForest(grid, (i, j) =>
+    rises(roundings, (grid.r[i]! + grid.r[i + 1]!) / 2, (grid.z[j]! + grid.z[j + 1]!) / 2, i + j),
+  );
+}
+
+/** Body and winding of every one of a forest's first triangles; −1 for none. */
+function materialsOf(
+  problem: FieldProblem,
+  { s, y, corners, roots, onGrid }: Forest,
+): { body: Int32Array; winding: Int32Array } {
+  const boxes = boxesOf(problem);
+  const copper = problem.windings.map(({ rectangle }) => rectangle);
+  const body = new Int32Array(roots).fill(-1);
+  const winding = new Int32Array(roots).fill(-1);
+  for (let t = 0; t < roots; t++) {
+    const [a, b, c] = [corners[3 * t]!, corners[3 * t + 1]!, corners[3 * t + 2]!];
+    const [r, z] = [Math.sqrt((s[a]! + s[b]! + s[c]!) / 3), (y[a]! + y[b]! + y[c]!) / 3];
+    winding[t] = copper.findIndex((box) => inside(box, r, z));
+    body[t] = boxes.findIndex((own) => own.some((box) => inside(box, r, z)));
+    if (onGrid && body[t]! < 0 && winding[t]! < 0) {
+      body[t] = problem.bodies.findIndex(({ cells }) => cells?.(t >> 1) ?? false);
     }
   }
-  const triangles = new Int32Array(nr * nz * 12);
-  const local = new Uint8Array(nr * nz * 12);
-  const body = new Int32Array(nr * nz * 2).fill(-1);
-  const winding = new Int32Array(nr * nz * 2).fill(-1);
-  let t = 0;
-  for (let j = 0; j < nz; j++) {
-    for (let i = 0; i < nr; i++) {
-      const r = (grid.r[i]! + grid.r[i + 1]!) / 2;
-      const z = (grid.z[j]! + grid.z[j + 1]!) / 2;
-      const inWinding = copper.findIndex((box) => inside(box, r, z));
-      let inBody = boxes.findIndex((own) => own.some((box) => inside(box, r, z)));
-      if (inBody < 0 && inWinding < 0) {
-        inBody = problem.bodies.findIndex(({ cells }) => cells?.(j * nr + i) ?? false);
-      }
-      const first = 2 * j * columns + 2 * i;
-      for (const cell of rises(roundings, r, z, i + j) ? RISING : FALLING) {
-        for (let k = 0; k < 6; k++) {
-          const at = cell[k]!;
-          local[t * 6 + k] = at;
-          triangles[t * 6 + k] = first + Math.floor(at / 3) * columns + (at % 3);
-        }
-        body[t] = inBody;
-        winding[t] = inWinding;
-        t++;
-      }
-    }
-  }
-  return { problem, grid, roundings, columns, rows, x, y, triangles, local, body, winding };
+  return { body, winding };
 }
 
 /** Diagonals turn about, so that the mesh prefers no direction; round a ball they point to it. */
@@ -116,11 +174,4 @@ function rises(roundings: readonly Rounding[], r: number, z: number, parity: num
 
 function inside({ r0, r1, z0, z1 }: Rectangle, r: number, z: number): boolean {
   return r > r0 && r < r1 && z > z0 && z < z1;
-}
-
-/** Lines with the middles between them. */
-function halved(lines: Float64Array): Float64Array {
-  return Float64Array.from({ length: 2 * lines.length - 1 }, (_, k) =>
-    k % 2 === 0 ? lines[k / 2]! : (lines[(k - 1) / 2]! + lines[(k + 1) / 2]!) / 2,
-  );
 }

@@ -10,7 +10,7 @@ export function overTriangle(
 ): void {
   for (let q = 0; q < POINTS; q++) {
     const at = t * POINTS + q;
-    let [br, bz] = [0, 0];
+    let [br, bz] = [0, mesh.problem.background ?? 0];
     for (let k = 0; k < 6; k++) {
       const value = u[mesh.triangles[t * 6 + k]!]!;
       br += table.radial[at * 6 + k]! * value;
@@ -47,8 +47,9 @@ export function linkagePerTurn({ mesh, table, u }: FieldSolution, winding: numbe
       for (let k = 0; k < 6; k++) {
         value += u[mesh.triangles[t * 6 + k]!]! * SHAPES_AT_POINTS[q * 6 + k]!;
       }
-      // The weight holds 2πρ already: A = ρ u.
-      sum += table.weight[at]! * table.radius[at]! * value;
+      // The weight holds 2πρ already.
+      const radius = table.radius[at]!;
+      sum += table.weight[at]! * (value / radius + ((mesh.problem.background ?? 0) * radius) / 2);
     }
   });
   return sum / ((r1 - r0) * (z1 - z0));

@@ -1,7 +1,15 @@
 import { POINTS, shapeSlopes, unfold, unfoldHeight } from './elements.js';
 import type { FieldSolution } from './solution.js';
 
-const CORNERS = [shapeSlopes(1, 0, 0), shapeSlopes(0, 1, 0), shapeSlopes(0, 0, 1)] as const;
+/** Slopes of the six functions at the six nodes: corners, then the middles opposite to them. */
+const NODES = [
+  shapeSlopes(1, 0, 0),
+  shapeSlopes(0, 1, 0),
+  shapeSlopes(0, 0, 1),
+  shapeSlopes(0, 0.5, 0.5),
+  shapeSlopes(0.5, 0, 0.5),
+  shapeSlopes(0.5, 0.5, 0),
+] as const;
 
 /** B at the three corners of every triangle, T: B_r and B_z, six numbers a triangle. */
 export interface CornerFields {
@@ -17,47 +25,60 @@ export interface CornerFields {
  * Source: Zienkiewicz & Zhu, Int. J. Numer. Meth. Eng. 24, 337 (1987).
  */
 export function cornerFields(solution: FieldSolution): CornerFields {
-  const { mesh, table } = solution;
+  const own = ownFields(solution, 3);
+  return { own, averaged: averageOf(solution, own, 3) };
+}
+
+const smoothed = new WeakMap<FieldSolution, Float64Array>();
+
+/** The averaged flux density at all six nodes of every triangle, T: twelve numbers a triangle. */
+export function smoothFields(solution: FieldSolution): Float64Array {
+  let fields = smoothed.get(solution);
+  if (!fields) smoothed.set(solution, (fields = averageOf(solution, ownFields(solution, 6), 6)));
+  return fields;
+}
+
+/** Means over the triangles of one material that meet at each node, the first so many of each. */
+function averageOf({ mesh, table }: FieldSolution, own: Float64Array, count: 3 | 6): Float64Array {
   const { triangles, body } = mesh;
-  const own = ownFields(solution);
   const materials = mesh.problem.bodies.length + 1;
-  const sums = new Float64Array(mesh.columns * mesh.rows * materials * 3);
+  const sums = new Float64Array(mesh.x.length * materials * 3);
   const keyOf = (t: number, k: number): number =>
     3 * (triangles[t * 6 + k]! * materials + body[t]! + 1);
   for (let t = 0; t < body.length; t++) {
     let volume = 0;
     for (let q = 0; q < POINTS; q++) volume += table.weight[t * POINTS + q]!;
-    for (let k = 0; k < 3; k++) {
+    for (let k = 0; k < count; k++) {
       const at = keyOf(t, k);
-      sums[at]! += volume * own[t * 6 + 2 * k]!;
-      sums[at + 1]! += volume * own[t * 6 + 2 * k + 1]!;
+      sums[at]! += volume * own[2 * (t * count + k)]!;
+      sums[at + 1]! += volume * own[2 * (t * count + k) + 1]!;
       sums[at + 2]! += volume;
     }
   }
   const averaged = new Float64Array(own.length);
   for (let t = 0; t < body.length; t++) {
-    for (let k = 0; k < 3; k++) {
+    for (let k = 0; k < count; k++) {
       const at = keyOf(t, k);
-      averaged[t * 6 + 2 * k] = sums[at]! / sums[at + 2]!;
-      averaged[t * 6 + 2 * k + 1] = sums[at + 1]! / sums[at + 2]!;
+      averaged[2 * (t * count + k)] = sums[at]! / sums[at + 2]!;
+      averaged[2 * (t * count + k) + 1] = sums[at + 1]! / sums[at + 2]!;
     }
   }
-  return { own, averaged };
+  return averaged;
 }
 
-function ownFields({ mesh, u }: FieldSolution): Float64Array {
+function ownFields({ mesh, u }: FieldSolution, count: 3 | 6): Float64Array {
   const { triangles, body, grid } = mesh;
-  const fields = new Float64Array(body.length * 6);
+  const fields = new Float64Array(body.length * 2 * count);
   for (let t = 0; t < body.length; t++) {
-    for (let c = 0; c < 3; c++) {
-      const slopes = CORNERS[c]!;
+    for (let c = 0; c < count; c++) {
+      const slopes = NODES[c]!;
       let [uq, us, xq, xs, yq, ys] = [0, 0, 0, 0, 0, 0];
       for (let k = 0; k < 6; k++) {
         const node = triangles[t * 6 + k]!;
         uq += u[node]! * slopes.q[k]!;
         us += u[node]! * slopes.s[k]!;
-        xq += mesh.x[node]! * slopes.q[k]!;
-        xs += mesh.x[node]! * slopes.s[k]!;
+        xq += mesh.s[node]! * slopes.q[k]!;
+        xs += mesh.s[node]! * slopes.s[k]!;
         yq += mesh.y[node]! * slopes.q[k]!;
         ys += mesh.y[node]! * slopes.s[k]!;
       }
@@ -67,9 +88,12 @@ function ownFields({ mesh, u }: FieldSolution): Float64Array {
       // At infinity there is no field to find.
       if (!Number.isFinite(r.at) || !Number.isFinite(z.at)) continue;
       const double = xq * ys - xs * yq;
-      fields[t * 6 + 2 * c] = (-r.at * (us * xq - uq * xs)) / (double * z.slope);
-      fields[t * 6 + 2 * c + 1] =
-        2 * u[corner]! + (r.at * (uq * ys - us * yq)) / (double * r.slope);
+      // On the axis B_r is none, and B_z twice the slope by ρ².
+      const bySquare = r.at === 0 ? 2 : (2 * mesh.x[corner]!) / (r.at * r.slope);
+      fields[2 * (t * count + c)] =
+        r.at === 0 ? 0 : (uq * xs - us * xq) / (double * r.at * z.slope);
+      fields[2 * (t * count + c) + 1] =
+        (mesh.problem.background ?? 0) + (bySquare * (uq * ys - us * yq)) / double;
     }
   }
   return fields;

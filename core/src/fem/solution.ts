@@ -5,7 +5,7 @@ import type { Mesh } from './mesh.js';
 export interface FieldSolution {
   readonly mesh: Mesh;
   readonly table: ElementTable;
-  /** u = A_φ/ρ at every node, T. */
+  /** ψ = ρ A_φ at every node without that of the background, T·m². */
   readonly u: Float64Array;
   readonly status: 'converged' | 'stalled';
   readonly iterations: number;

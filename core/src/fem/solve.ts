@@ -3,14 +3,14 @@ import { assemble, makeEquations, type Equations } from './assembly.js';
 import { elementTable } from './elements.js';
 import { valueAt } from './field-at.js';
 import { checkFieldProblem, type FieldProblem } from './field-problem.js';
-import { GRID, type Grid, type GridOptions } from './grid.js';
-import { meshOf, type Mesh } from './mesh.js';
+import { GRID } from './grid.js';
+import { meshOf, type Cutting, type Mesh } from './mesh.js';
 import type { FieldSolution } from './solution.js';
 import { topologyOf, type Topology } from './topology.js';
 
 export interface SolveOptions {
-  /** How fine the grid is, or the grid itself. */
-  readonly grid?: GridOptions | Grid;
+  /** How fine the triangles are, or the grid or the triangles themselves. */
+  readonly grid?: Cutting;
   /** Field of a design near by, or of the same one on another grid, to start from. */
   readonly start?: FieldSolution;
   /** Called after every iteration; returning false ends the solution as it stands. */
@@ -19,12 +19,15 @@ export interface SolveOptions {
 
 const TOLERANCE = 1e-8;
 const MAX_ITERATIONS = 60;
+/** A step with the tangent of a field near by must leave no more than this share of the last one. */
+const WORTH_KEEPING = 0.3;
 
 /**
  * Solves an axisymmetric magnetostatic problem by finite elements of second order.
  *
- * The unknown is u = A_φ/ρ: smooth and even in ρ, so that it needs no condition on the axis, where
- * B_z = 2u. Elsewhere B = (−ρ ∂u/∂z, 2u + ρ ∂u/∂ρ). It makes the energy ∫ w(B) dV − ∫ J A dV least,
+ * The unknown is ψ = ρ A_φ, the flux through the coaxial disc over 2π, on triangles in ρ² and z, where
+ * an even field is a straight line and the flux beside a full core a constant:
+ * B = (−1/ρ ∂ψ/∂z, 2 ∂ψ/∂ρ²). It makes the energy ∫ w(B) dV − ∫ J A dV least,
  * by Newton's method with the exact tangent, halved until the energy falls. Each step is solved by
  * L D Lᵀ along nested dissection. Open space is mapped onto a shell around the box.
  * @returns `status` says whether the last step was below 1e-8.
@@ -32,26 +35,52 @@ const MAX_ITERATIONS = 60;
  */
 export function solveField(problem: FieldProblem, options: SolveOptions = {}): FieldSolution {
   checkFieldProblem(problem);
-  const mesh = meshOf(problem, options.grid ?? GRID);
-  const table = elementTable(mesh);
-  const topology = topologyOf(mesh.columns, mesh.rows);
+  const near = options.start;
+  const same = near && !options.grid && sameShape(problem, near.mesh.problem);
+  const mesh = same ? { ...near.mesh, problem } : meshOf(problem, options.grid ?? GRID);
+  const table = same ? near.table : elementTable(mesh);
+  const topology = same ? keptOf(near).topology : topologyOf(mesh);
   const equations = makeEquations(mesh, table, topology);
-  const far = (problem.background ?? 0) / 2;
-  const v = startOf(mesh, topology, options.start);
-  const found = newton(equations, v, options.onIteration);
-  for (let i = 0; i < v.length; i++) v[i]! += far;
-  return { mesh, table, u: v, ...found };
+  const v = startOf(mesh, topology, near);
+  const factors = same ? keptOf(near).factors : undefined;
+  const { factors: last, ...found } = newton(equations, v, options.onIteration, factors);
+  const solution = { mesh, table, u: v, ...found };
+  kept.set(solution, { topology, factors: last });
+  return solution;
+}
+
+/** What of a solution serves the next one on the same triangles. */
+interface Kept {
+  readonly topology: Topology;
+  /** Of the last tangent, or of a later solution's that has used their memory. */
+  readonly factors: LdlFactors | undefined;
+}
+const kept = new WeakMap<FieldSolution, Kept>();
+
+function keptOf(solution: FieldSolution): Kept {
+  return kept.get(solution) ?? { topology: topologyOf(solution.mesh), factors: undefined };
+}
+
+/** Whether two problems are cut into the same triangles: everything but currents and curves is alike. */
+function sameShape(one: FieldProblem, other: FieldProblem): boolean {
+  const shapeOf = ({ bodies, windings, background }: FieldProblem): string =>
+    JSON.stringify([
+      bodies.map(({ rectangles, ball }) => [rectangles, ball]),
+      windings.map(({ rectangle }) => rectangle),
+      background,
+    ]);
+  const inCells = [...one.bodies, ...other.bodies].some(({ cells }) => cells);
+  return !inCells && shapeOf(one) === shapeOf(other);
 }
 
 /** The field near by, node by node, or read off where the lines lie differently. */
 function startOf(mesh: Mesh, topology: Topology, near: FieldSolution | undefined): Float64Array {
-  const v = new Float64Array(mesh.columns * mesh.rows);
+  const v = new Float64Array(mesh.x.length);
   if (!near) return v;
-  const far = (near.mesh.problem.background ?? 0) / 2;
-  const alike = near.mesh.columns === mesh.columns && near.mesh.rows === mesh.rows;
+  const alike = near.mesh.forest === mesh.forest;
   for (let i = 0; i < v.length; i++) {
     if (topology.numberOf[i]! < 0) continue;
-    v[i] = (alike ? near.u[i]! : valueAt(near, mesh.x[i]!, mesh.y[i]!)) - far;
+    v[i] = alike ? near.u[i]! : valueAt(near, mesh.x[i]!, mesh.y[i]!);
   }
   return v;
 }
@@ -61,7 +90,8 @@ function newton(
   equations: Equations,
   v: Float64Array,
   onIteration: SolveOptions['onIteration'],
-): Pick<FieldSolution, 'status' | 'iterations' | 'residual'> {
+  near: LdlFactors | undefined,
+): Pick<FieldSolution, 'status' | 'iterations' | 'residual'> & { factors: LdlFactors | undefined } {
   const { topology, matrix } = equations;
   const { unknowns, numberOf } = topology;
   const nodes = v.length;
@@ -69,13 +99,18 @@ function newton(
   const step = new Float64Array(unknowns);
   const trial = new Float64Array(nodes);
   let energy = assemble(equations, v, gradient);
-  let room: LdlFactors | undefined;
+  let room = near;
   let residual = Infinity;
+  // The tangent of a field near by still gains; Newton's own is taken once it gains too little.
+  let chord = near !== undefined;
+  let own = false;
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
     // Without saturating steel the tangent stays what it is.
-    const kept = equations.steel.length === 0 ? room : undefined;
-    const factors = kept ?? factoriseLdl(matrix, topology.tree, room);
-    if (!factors) return { status: 'stalled', iterations: iteration, residual };
+    const stays: LdlFactors | undefined =
+      chord || (own && equations.steel.length === 0) ? room : undefined;
+    const factors: LdlFactors | null = stays ?? factoriseLdl(matrix, topology.tree, room);
+    if (!factors) return { status: 'stalled', iterations: iteration, residual, factors: undefined };
+    own ||= stays === undefined;
     room = factors;
     for (let i = 0; i < nodes; i++) if (numberOf[i]! >= 0) step[numberOf[i]!] = -gradient[i]!;
     solveLdl(factors, step);
@@ -84,7 +119,9 @@ function newton(
       if (numberOf[i]! >= 0) decrement -= gradient[i]! * step[numberOf[i]!]!;
     }
     const whole = Math.max(Math.abs(energy), Math.abs(decrement));
+    const before = residual;
     residual = whole === 0 ? 0 : Math.sqrt(Math.abs(decrement) / whole);
+    if (chord && residual > WORTH_KEEPING * before) chord = false;
     for (let fraction = 1; ; fraction /= 2) {
       for (let i = 0; i < nodes; i++) {
         const k = numberOf[i]!;
@@ -98,10 +135,12 @@ function newton(
         break;
       }
     }
-    if (residual <= TOLERANCE) return { status: 'converged', iterations: iteration, residual };
+    if (residual <= TOLERANCE) {
+      return { status: 'converged', iterations: iteration, residual, factors };
+    }
     if (onIteration?.(iteration, residual) === false) {
-      return { status: 'stalled', iterations: iteration, residual };
+      return { status: 'stalled', iterations: iteration, residual, factors };
     }
   }
-  return { status: 'stalled', iterations: MAX_ITERATIONS, residual };
+  return { status: 'stalled', iterations: MAX_ITERATIONS, residual, factors: room };
 }

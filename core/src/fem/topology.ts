@@ -1,132 +1,166 @@
 import { planFronts, type FrontTree } from '../numerics/index.js';
+import type { Mesh } from './mesh.js';
 
 /**
- * What of the equations depends only on how many lines the grid has: the numbers of the unknowns, the
- * pattern of the matrix, the plan of its factorisation. Designs on grids of one size share it.
+ * What of the equations depends only on how the triangles hang together: the numbers of the unknowns,
+ * the pattern of the matrix, the plan of its factorisation.
  */
 export interface Topology {
-  /** Nodes of second order across and up; corners lie on even ones. */
-  readonly columns: number;
-  readonly rows: number;
   readonly unknowns: number;
-  /** Number of each node among the unknowns, in elimination order; −1 at infinity. */
+  /** Number of each node among the unknowns, in elimination order; −1 where it is none. */
   readonly numberOf: Int32Array;
   readonly pointer: Int32Array;
   readonly row: Int32Array;
   readonly tree: FrontTree;
-  /**
-   * 81 places a cell: where the matrix keeps the entry of two of the cell's nine nodes (3 a row);
-   * −1 where one of them is at infinity.
-   */
-  readonly place: Int32Array;
+  /** Where the matrix keeps each of a triangle's 21 entries; −1 where there is none. */
+  readonly entry: Int32Array;
 }
 
-const KEPT = 6;
-const kept: Topology[] = [];
+/** Place of two of a triangle's nodes among its 21 entries: upper triangle, row by row. */
+const PAIR = ((): Int32Array => {
+  const pair = new Int32Array(36);
+  for (let k = 0, e = 0; k < 6; k++) {
+    for (let l = k; l < 6; l++, e++) pair[6 * k + l] = pair[6 * l + k] = e;
+  }
+  return pair;
+})();
 
-/** The topology of a grid of so many nodes; the last few are kept. */
-export function topologyOf(columns: number, rows: number): Topology {
-  const at = kept.findIndex((one) => one.columns === columns && one.rows === rows);
-  const found = at >= 0 ? kept.splice(at, 1)[0]! : makeTopology(columns, rows);
-  kept.unshift(found);
-  kept.length = Math.min(kept.length, KEPT);
-  return found;
+export function topologyOf(mesh: Mesh): Topology {
+  const { triangles, body } = mesh;
+  const { numberOf, starts, unknowns } = dissect(mesh);
+  const nodes = numberOf.length;
+  // Triangles at each node.
+  const first = new Int32Array(nodes + 1);
+  for (const node of triangles) first[node + 1]!++;
+  for (let n = 0; n < nodes; n++) first[n + 1]! += first[n]!;
+  const at = new Int32Array(triangles.length);
+  const next = first.slice(0, nodes);
+  triangles.forEach((node, k) => (at[next[node]!++] = k));
+  const nodeOf = new Int32Array(unknowns);
+  numberOf.forEach((number, node) => {
+    if (number >= 0) nodeOf[number] = node;
+  });
+  const pointer = new Int32Array(unknowns + 1);
+  // A row of a column at most once for each triangle's node.
+  let room = 0;
+  for (let n = 0; n < nodes; n++) room += 6 * (first[n + 1]! - first[n]!);
+  const row = new Int32Array(room);
+  const entry = new Int32Array(body.length * 21).fill(-1);
+  const place = new Int32Array(unknowns).fill(-1);
+  let count = 0;
+  for (let column = 0; column < unknowns; column++) {
+    const node = nodeOf[column]!;
+    const begin = count;
+    for (let p = first[node]!; p < first[node + 1]!; p++) {
+      const t = Math.floor(at[p]! / 6);
+      const k = at[p]! % 6;
+      for (let l = 0; l < 6; l++) {
+        const other = numberOf[triangles[t * 6 + l]!]!;
+        if (other < column) continue;
+        if (place[other]! < begin) {
+          place[other] = count;
+          row[count++] = other;
+        }
+        entry[t * 21 + PAIR[6 * k + l]!] = place[other]!;
+      }
+    }
+    pointer[column + 1] = count;
+  }
+  const rows = row.slice(0, count);
+  const tree = planFronts({ size: unknowns, pointer, row: rows }, starts);
+  return { unknowns, numberOf, pointer, row: rows, tree, entry };
 }
 
-function makeTopology(columns: number, rows: number): Topology {
-  const numberOf = new Int32Array(columns * rows).fill(-1);
+/** So few triangles are eliminated as one block. */
+const SMALL = 10;
+/** Above so many both ways to cut are tried. */
+const LARGE = 120;
+
+/**
+ * Numbers of the nodes in a fill-reducing order by nested dissection: triangles are halved by the
+ * median of their middles, across or up, whichever leaves fewer nodes on both sides of the cut; these
+ * come last, the two halves before them, and so on.
+ * Source: George, SIAM J. Numer. Anal. 10, 345 (1973); cuts by coordinates as in Gilbert, Miller &
+ * Teng, SIAM J. Sci. Comput. 19, 2091 (1998), without their randomness.
+ */
+function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns: number } {
+  const { triangles, body, fixed, x, y } = mesh;
+  const nodes = x.length;
+  const numberOf = new Int32Array(nodes).fill(-1);
+  /** 0: free; 1: in a separator, numbered, or no unknown. */
+  const taken = Uint8Array.from(fixed);
+  const stamp = new Int32Array(nodes).fill(-1);
+  const across = new Float64Array(body.length);
+  const up = new Float64Array(body.length);
+  for (let t = 0; t < body.length; t++) {
+    for (let k = 0; k < 3; k++) {
+      across[t]! += x[triangles[t * 6 + k]!]!;
+      up[t]! += y[triangles[t * 6 + k]!]!;
+    }
+  }
   const starts: number[] = [];
   let unknowns = 0;
-  // Infinity is the outer column, the lowest and the highest row.
-  for (const block of dissect(columns - 1, rows - 2)) {
+  let stamps = 0;
+  const emit = (block: readonly number[]): void => {
+    if (block.length === 0) return;
     starts.push(unknowns);
-    for (const node of block) numberOf[node.y * columns + node.x] = unknowns++;
-  }
-  // A corner meets the nodes of four cells, the middle of a side those of two, of a cell its own.
-  const reach = (k: number): number => (k % 2 === 0 ? 2 : 1);
-  const pointer = new Int32Array(unknowns + 1);
-  const each = (use: (column: number, row: number) => void): void => {
-    for (let y = 0; y < rows; y++) {
-      for (let x = 0; x < columns; x++) {
-        const column = numberOf[y * columns + x]!;
-        if (column < 0) continue;
-        const [x0, x1] = [Math.max(0, x - reach(x)), Math.min(columns - 1, x + reach(x))];
-        const [y0, y1] = [Math.max(0, y - reach(y)), Math.min(rows - 1, y + reach(y))];
-        for (let v = y0; v <= y1; v++) {
-          for (let u = x0; u <= x1; u++) {
-            const row = numberOf[v * columns + u]!;
-            if (row >= column) use(column, row);
-          }
+    for (const node of block) numberOf[node] = unknowns++;
+  };
+  const nodesBetween = (left: Int32Array, right: Int32Array): number[] => {
+    const mark = stamps++;
+    const between: number[] = [];
+    for (const t of left) for (let k = 0; k < 6; k++) stamp[triangles[t * 6 + k]!] = mark;
+    for (const t of right) {
+      for (let k = 0; k < 6; k++) {
+        const node = triangles[t * 6 + k]!;
+        if (stamp[node] === mark && !taken[node]) {
+          between.push(node);
+          stamp[node] = -1;
         }
       }
     }
+    return between;
   };
-  each((column) => pointer[column + 1]!++);
-  for (let k = 0; k < unknowns; k++) pointer[k + 1]! += pointer[k]!;
-  const row = new Int32Array(pointer[unknowns]!);
-  const next = pointer.slice();
-  each((column, r) => (row[next[column]!++] = r));
-
-  const across = (columns - 1) / 2;
-  const up = (rows - 1) / 2;
-  const place = new Int32Array(across * up * 81).fill(-1);
-  for (let cell = 0; cell < across * up; cell++) {
-    const [x0, y0] = [2 * (cell % across), 2 * Math.floor(cell / across)];
-    const numbers = Array.from(
-      { length: 9 },
-      (_, k) => numberOf[(y0 + Math.floor(k / 3)) * columns + x0 + (k % 3)]!,
-    );
-    for (let a = 0; a < 9; a++) {
-      for (let b = 0; b <= a; b++) {
-        const column = Math.min(numbers[a]!, numbers[b]!);
-        if (column < 0) continue;
-        const found = row.indexOf(Math.max(numbers[a]!, numbers[b]!), pointer[column]);
-        place[cell * 81 + 9 * a + b] = place[cell * 81 + 9 * b + a] = found;
+  const halve = (set: Int32Array, by: Float64Array): [Int32Array, Int32Array] => {
+    const sorted = set.slice().sort((p, q) => by[p]! - by[q]!);
+    return [sorted.slice(0, sorted.length >> 1), sorted.slice(sorted.length >> 1)];
+  };
+  const extent = (set: Int32Array, by: Float64Array): number => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const t of set) {
+      low = Math.min(low, by[t]!);
+      high = Math.max(high, by[t]!);
+    }
+    return high - low;
+  };
+  const cut = (set: Int32Array): void => {
+    if (set.length <= SMALL) {
+      const block: number[] = [];
+      for (const t of set) {
+        for (let k = 0; k < 6; k++) {
+          const node = triangles[t * 6 + k]!;
+          if (taken[node]) continue;
+          taken[node] = 1;
+          block.push(node);
+        }
       }
+      emit(block);
+      return;
     }
-  }
-  const tree = planFronts({ size: unknowns, pointer, row }, starts);
-  return { columns, rows, unknowns, numberOf, pointer, row, tree, place };
-}
-
-/** Rectangles no wider than this are eliminated as one block. */
-const SMALL = 5;
-
-interface Node {
-  readonly x: number;
-  readonly y: number;
-}
-
-/**
- * Blocks of nodes in a fill-reducing order by nested dissection: each rectangle is cut along a line
- * of corners across its longer side, which no cell crosses; the line comes last, its two sides
- * before it, and so on. Nodes 0 … across − 1 by 1 … up.
- * Source: George, SIAM J. Numer. Anal. 10, 345 (1973).
- */
-function dissect(across: number, up: number): Node[][] {
-  const blocks: Node[][] = [];
-  const rectangle = (x0: number, x1: number, y0: number, y1: number): Node[] => {
-    const nodes: Node[] = [];
-    for (let y = y0; y <= y1; y++) for (let x = x0; x <= x1; x++) nodes.push({ x, y });
-    return nodes;
+    const ways =
+      set.length > LARGE ? [across, up] : [extent(set, across) > extent(set, up) ? across : up];
+    const [best] = ways
+      .map((by) => {
+        const halves = halve(set, by);
+        return { halves, between: nodesBetween(...halves) };
+      })
+      .sort((p, q) => p.between.length - q.between.length);
+    const { halves, between } = best!;
+    for (const node of between) taken[node] = 1;
+    cut(halves[0]);
+    cut(halves[1]);
+    emit(between);
   };
-  const cut = (x0: number, x1: number, y0: number, y1: number): void => {
-    if (x1 < x0 || y1 < y0) return;
-    const wide = x1 - x0 >= y1 - y0;
-    const [from, to] = wide ? [x0, x1] : [y0, y1];
-    const line = 2 * Math.round((from + to) / 4);
-    if (to - from < SMALL || line <= from || line >= to) {
-      blocks.push(rectangle(x0, x1, y0, y1));
-    } else if (wide) {
-      cut(x0, line - 1, y0, y1);
-      cut(line + 1, x1, y0, y1);
-      blocks.push(rectangle(line, line, y0, y1));
-    } else {
-      cut(x0, x1, y0, line - 1);
-      cut(x0, x1, line + 1, y1);
-      blocks.push(rectangle(x0, x1, line, line));
-    }
-  };
-  cut(0, across - 1, 1, up);
-  return blocks;
+  cut(Int32Array.from({ length: body.length }, (_, t) => t));
+  return { numberOf, starts, unknowns };
 }

@@ -13,9 +13,8 @@ const QUADRATIC_TRIANGLE = 22;
  */
 export function vtuOf(solution: FieldSolution): string {
   const { mesh, u } = solution;
-  const { grid, triangles, columns, rows } = mesh;
-  const edge = { x: grid.r[grid.r.length - 1]!, low: grid.z[0]!, high: grid.z[grid.z.length - 1]! };
-  const numberOf = new Int32Array(columns * rows).fill(-1);
+  const { grid, triangles } = mesh;
+  const numberOf = new Int32Array(mesh.x.length).fill(-1);
   const points: string[] = [];
   const flux: string[] = [];
   const cells: string[] = [];
@@ -24,16 +23,14 @@ export function vtuOf(solution: FieldSolution): string {
   const short = (x: number): string => x.toPrecision(8);
   for (let t = 0; t < mesh.body.length; t++) {
     const nodes = Array.from(triangles.subarray(t * 6, t * 6 + 6));
-    const endless = nodes.some(
-      (n) => mesh.x[n]! >= edge.x || mesh.y[n]! <= edge.low || mesh.y[n]! >= edge.high,
-    );
+    const endless = nodes.some((n) => mesh.outer[n]);
     if (endless) continue;
     for (const node of nodes) {
       if (numberOf[node]! >= 0) continue;
       numberOf[node] = points.length;
       const r = unfold(mesh.x[node]!, grid.shell.r, grid.shell.width).at;
       points.push(`${short(r)} ${short(unfoldHeight(grid, mesh.y[node]!).at)} 0`);
-      flux.push(short(2 * Math.PI * r * r * u[node]!));
+      flux.push(short(2 * Math.PI * u[node]! + Math.PI * r * r * (mesh.problem.background ?? 0)));
     }
     // VTK wants the middle of the first side first; here middles lie opposite to corners.
     const [a, b, c, bc, ca, ab] = nodes.map((node) => numberOf[node]!);

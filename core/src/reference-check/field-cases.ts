@@ -44,7 +44,7 @@ function solve(problem: FieldProblem, accuracy: Accuracy = FINE): FieldSolution 
   return solveAdaptively(problem, accuracy).solution;
 }
 /** A demagnetising factor magnifies the error of B, the more so the longer the cylinder. */
-const FINER: Accuracy = { ...FINE, accuracy: FINE.accuracy / 2, most: 110_000 };
+const FINER: Accuracy = { ...FINE, accuracy: FINE.accuracy / 2 };
 
 function rectangleOf(value: unknown, where: string): Rectangle {
   const r = value as Record<string, unknown>;
