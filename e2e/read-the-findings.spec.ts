@@ -46,7 +46,7 @@ test('pupils draw their own line, read its slope, and hold it against the best o
   const right = page.getByRole('slider', { name: 'Your line at the highest level' });
   const left = page.getByRole('slider', { name: 'Your line at the lowest level' });
   for (const [handle, by] of [
-    [right, -120],
+    [right, -80],
     [left, 60],
   ] as const) {
     await handle.scrollIntoViewIfNeeded();
@@ -61,7 +61,9 @@ test('pupils draw their own line, read its slope, and hold it against the best o
   // And by keys, a hundredth of the axis each.
   const before = Number(await right.getAttribute('aria-valuenow'));
   await right.press('ArrowUp');
-  expect(Number(await right.getAttribute('aria-valuenow'))).toBeGreaterThan(before);
+  await expect
+    .poll(async () => Number(await right.getAttribute('aria-valuenow')))
+    .toBeGreaterThan(before);
   const rise =
     Number(await right.getAttribute('aria-valuenow')) -
     Number(await left.getAttribute('aria-valuenow'));
