@@ -76,8 +76,8 @@ export function toLeads(leads: DesignDocument['leads']): Coil['leads'] {
 }
 
 /** The bar across two cores; what is not typed is as a screwed bar of the core's own section. */
-function toBar(core: DesignDocument['core']): YokeBar {
-  const usual = usualBar(si(core.diameter) / 2);
+function toBar(core: DesignDocument['core'], diameter: number): YokeBar {
+  const usual = usualBar(diameter / 2);
   const typed = (text: string | undefined, otherwise: number): number =>
     text === undefined ? otherwise : si(text);
   return {
@@ -100,12 +100,13 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
   const strip = isStrip
     ? { width: si(core.stripWidth!), thickness: si(core.stripThickness!) }
     : undefined;
+  // A strip counts by its girth wherever a diameter is wanted.
+  const diameter = strip ? (2 * (strip.width + strip.thickness)) / Math.PI : si(core.diameter);
   return {
     core: {
       shape: core.shape,
       length: si(core.length),
-      // A strip counts by its girth wherever a diameter is wanted.
-      diameter: strip ? (2 * (strip.width + strip.thickness)) / Math.PI : si(core.diameter),
+      diameter,
       bore: core.shape === 'pipe' && core.bore !== undefined ? si(core.bore) : 0,
       ...(hasHead && {
         head: { diameter: si(core.headDiameter!), height: si(core.headHeight!) },
@@ -140,7 +141,7 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
       pair: {
         spacing: si(core.spacing),
         yoke: core.yoke,
-        ...(core.yoke === 'bar' && { bar: toBar(core) }),
+        ...(core.yoke === 'bar' && { bar: toBar(core, diameter) }),
         opposed: winding.second === 'opposite',
         coils: winding.coils,
       },

@@ -71,6 +71,9 @@ export function triangulate(problem: FieldProblem, grid: Grid, grading: Grading)
   return conforming([...points.values()], sides);
 }
 
+/** Share of the size elsewhere that triangles on the axis have. */
+const ON_AXIS = 0.65;
+
 /** Wanted size of triangles at a place, m. */
 function sizeFunction(
   steel: readonly Rectangle[],
@@ -196,7 +199,6 @@ function nearness(sides: readonly Side[]): (p: Point, distance: number) => boole
     });
 }
 
-const ON_AXIS = 0.65;
 const MOST_ROUNDS = 12;
 
 /** Delaunay's triangles with every side among theirs; sides they miss are halved. */

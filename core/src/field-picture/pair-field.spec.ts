@@ -9,7 +9,7 @@ import {
   prepareCore,
   sheetsOfBlock,
 } from '../straight-core/index.js';
-import { preparePair } from '../two-pole/index.js';
+import { preparePair, usualBar } from '../two-pole/index.js';
 import { pairField, pairPicture } from './pair-field.js';
 
 const A = 0.004;
@@ -137,6 +137,17 @@ describe('the picture of a pair', () => {
     const across = alike.lines.filter((line) => line[0]![0] * line[line.length - 1]![0] < 0);
     expect(across).toHaveLength(0);
     expect(alike.poles![0]).toBe(alike.poles![1]);
+  });
+
+  // The usual bar goes by the shank, not by what it ends in.
+  it('is drawn of bolts whose heads lift, too', () => {
+    const headed = {
+      ...nail,
+      core: { ...nail.core, head: { diameter: 0.012, height: 0.005 }, headAt: 'tip' as const },
+      pair: { spacing: 0.04, yoke: 'bar' as const, opposed: true, coils: 'series' as const },
+    };
+    const given = { ...headed.pair, bar: usualBar(nail.core.diameter / 2) };
+    expect(pairPicture(headed).strength).toEqual(pairPicture({ ...headed, pair: given }).strength);
   });
 
   it('stays in its window and out of the steel', () => {

@@ -30,7 +30,8 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
   const half = spacing / 2;
   const { boundaries, outerRadius, innerRadius, count } = core.prepared.core;
   // Along the path the yoke comes before the leg, whose rear face is at 0; the corner is the yoke's.
-  const yokeAxis = -(barOf(pair, outerRadius[count - 1]!)?.thickness ?? 0) / 2;
+  const foot = boundaries.findIndex((s) => s > 1e-9) - 1;
+  const yokeAxis = -(barOf(pair, outerRadius[foot]!)?.thickness ?? 0) / 2;
   const root = boundaries.findIndex((s) => Math.abs(s - yokeAxis) < 1e-9);
   const leg = steelCharges(core, (b) => root === 0 || b > root);
   const yoke = steelCharges(core, (b) => root > 0 && b <= root);
