@@ -140,7 +140,7 @@ test('the heap is grown as a part of the field, round by round, and can be stopp
   await solved(page);
   await take(page, 'Heap');
   await page.getByRole('button', { name: 'Grow the heap as a part of the field' }).click();
-  await expect(page.getByText(/^Round \d+: [\d.]+ g, about [\d.]+ held/)).toBeVisible({
+  await expect(page.getByText(/^Round \d+: [\d.]+ g \(about [\d.]+\) held/)).toBeVisible({
     timeout: 60_000,
   });
   await page.getByRole('button', { name: 'Stop growing' }).click();

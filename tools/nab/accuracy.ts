@@ -1,4 +1,5 @@
 import { compareTiers, tierMatrix, type RodCase, type TierDifference } from '@nab/core';
+import { percent, row } from './tables.js';
 
 const MEASURES = {
   midFlux: 'mid-plane flux',
@@ -43,14 +44,6 @@ export function accuracy(): number {
   }
   process.stdout.write(`${lines.join('\n')}\n`);
   return 0;
-}
-
-function row(cells: readonly string[]): string {
-  return `| ${cells.join(' | ')} |`;
-}
-
-function percent(share: number): string {
-  return `${(100 * share).toFixed(1)} %`;
 }
 
 function named(difference: TierDifference, measure: Measure): string {

@@ -5,6 +5,7 @@ import { CommandError, readHandedOn, readJsonFile } from './files.js';
 import { diagnose } from './diagnose.js';
 import { evaluate } from './evaluate.js';
 import { findings } from './findings.js';
+import { heapAccuracy } from './heap-accuracy.js';
 import { list } from './list.js';
 import { predict } from './predict.js';
 import { print } from './print.js';
@@ -31,6 +32,8 @@ const USAGE = `Usage:
                                            tier 2, finite elements, takes minutes
   npm run --silent nab -- accuracy         prints tier 1 against tier 2 over a matrix of rods and
                                            pipes as the tables of docs/accuracy.md; takes minutes
+  npm run --silent nab -- accuracy heap    prints the heap by tier 1's formula against the one grown
+                                           as a material in the field; takes some twenty minutes
 
 FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is not met;
 2: the command or the file cannot be used.
@@ -47,6 +50,7 @@ async function main([name = '', file, ...rest]: string[]): Promise<number> {
     isAbsolute(path) ? path : resolve(process.env['INIT_CWD'] ?? process.cwd(), path);
   const read = (path: string): unknown => readJsonFile(placeOf(path));
   if (name === 'accuracy' && file === undefined) return accuracy();
+  if (name === 'accuracy' && file === 'heap') return heapAccuracy();
   if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
   if (name === 'diagnose' && file !== undefined && rest.length === 0) return diagnose(read(file));
   if (name === 'findings' && file !== undefined && rest.length === 0) {

@@ -3,6 +3,7 @@ import type {
   LayerStacking,
   LayerStyle,
   LiftingEnds,
+  LiftMethod,
   PlusTail,
   WindingEnd,
   WindingSense,
@@ -60,10 +61,8 @@ export const SECOND_SENSES = {
   alike: 'The same way, which works against it',
 } as const;
 export const COIL_JOINS = { series: 'One after the other', parallel: 'Side by side' } as const;
-/** How the objects are offered: a dip into the heap, or a sweep through them. */
-export type LiftMethod = 'dip' | 'gather';
 export const LIFT_METHODS: Readonly<Record<LiftMethod, string>> = {
   dip: 'Dip into the heap and lift',
-  gather: 'Sweep through them and gather',
+  gather: 'Press them round the pole and lift',
 };
 export const DIODES = { no: 'None', yes: 'Across the coil' } as const;

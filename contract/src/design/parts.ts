@@ -26,6 +26,7 @@ import {
   type LayerStacking,
   type LayerStyle,
   type LiftingEnds,
+  type LiftMethod,
   type WireForm,
   type Yoke,
 } from '@nab/core';
@@ -46,7 +47,6 @@ import {
   STACKINGS,
   SUPPLY_KINDS,
   WINDING_ENDS,
-  type LiftMethod,
   type PoleCount,
   type SupplyKind,
 } from './choices.js';

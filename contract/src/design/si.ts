@@ -148,6 +148,11 @@ export function toMagnetDesign(design: DesignDocument): MagnetDesign {
     }),
     ends: load.ends,
     objectMass: si(load.massEach, 'mass'),
+    heap: {
+      ...SMALL_OBJECTS[load.object].heap,
+      classFactor: SMALL_OBJECTS[load.object].classFactor,
+    },
+    method: load.method,
     objectLink: {
       length: load.ownLength ? si(load.ownLength) : SMALL_OBJECTS[load.object].length_m,
       thickness: load.ownThickness ? si(load.ownThickness) : SMALL_OBJECTS[load.object].thickness_m,

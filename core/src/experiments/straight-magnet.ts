@@ -1,13 +1,15 @@
-import { COUNT_SPREAD, type Spread } from '../calibration/index.js';
+import type { Spread } from '../calibration/index.js';
 import {
   cautionsFor,
   cellsToHold,
   chainAt,
+  countSpread,
   evaluateMagnet,
   faceHeight,
   GAP_SPREAD,
   loadAgainstCells,
   loadHeld,
+  massLifted,
   PLATE,
   STEEL_SPREAD,
   type Evaluation,
@@ -78,15 +80,11 @@ export const straightMagnet: Experiment<MagnetDesign> = {
       forecast(of, conditions = {}) {
         switch (of) {
           case 'tip-count':
-            // Both lower poles of a pair are "the lifting end".
-            return counted(((design.pair ? 2 : 1) * evaluation.heap.mass) / design.objectMass);
+            return counted(design, tipMass(design, evaluation));
           case 'rear-count':
-            return counted(rearMass(design, evaluation) / design.objectMass);
+            return counted(design, rearMass(design, evaluation));
           case 'both-count':
-            return counted(
-              ((design.pair ? 2 : 1) * evaluation.heap.mass + rearMass(design, evaluation)) /
-                design.objectMass,
-            );
+            return counted(design, tipMass(design, evaluation) + rearMass(design, evaluation));
           case 'load':
             return loadForecast(design, evaluation);
           case 'cells-to-hold':
@@ -106,13 +104,21 @@ export const straightMagnet: Experiment<MagnetDesign> = {
   },
 };
 
-const counted = (value: number): Forecast => ({ value, spread: COUNT_SPREAD });
+const counted = (design: MagnetDesign, mass: number): Forecast => ({
+  value: mass / design.objectMass,
+  spread: countSpread(design),
+});
+
+/** Mass lifted at the lifting end, kg: both lower poles of a pair. */
+function tipMass(design: MagnetDesign, { heap }: Evaluation): number {
+  return (design.pair ? 2 : 1) * massLifted(design, heap);
+}
 
 /** Mass at the other end, kg; the yoke's end of a pair lifts nothing. */
 function rearMass(design: MagnetDesign, evaluation: Evaluation): number {
   if (design.pair) return 0;
-  if (evaluation.rearHeap) return evaluation.rearHeap.mass;
-  return evaluateMagnet({ ...design, ends: 'both' }).rearHeap!.mass;
+  const heap = evaluation.rearHeap ?? evaluateMagnet({ ...design, ends: 'both' }).rearHeap!;
+  return massLifted(design, heap);
 }
 
 /** The load at the contact gap, with the spread of gap and steel between classes. */

@@ -121,17 +121,23 @@ export interface Accuracy {
   readonly most: number;
 }
 
-/** For numbers that are quoted. */
+/** For a field at points, on the axis as well. */
 export const FINE: Accuracy = {
   grid: {
     corner: 1 / 14,
     ratio: 1.3,
     largest: 1 / 20,
     margin: 0.8,
-    graded: { finest: 0.008, growth: 0.15, largest: 0.06 },
+    graded: { finest: 0.02, growth: 0.3, largest: 0.1, axis: 0.35 },
   },
-  accuracy: 0.008,
+  accuracy: 0.014,
   most: 40_000,
+};
+
+/** For fluxes, energies and forces, which need fewer triangles than a field at a point. */
+export const SUMS: Accuracy = {
+  ...FINE,
+  grid: { ...FINE.grid, graded: { finest: 0.02, growth: 0.4, largest: 0.15, axis: 0.65 } },
 };
 
 /** For a picture that is to come soon. */

@@ -1,13 +1,13 @@
 import type { SteelCurve } from '../steel/index.js';
 import { CoreError } from '../errors.js';
-import { squareOf, type Ball, type Rectangle } from './shapes.js';
+import { squareOf, type Ball, type Place, type Rectangle } from './shapes.js';
 
-/** A body of one curve: rectangles of the half-plane, a ball, or cells of a grid that is given. */
+/** A body of one curve: rectangles of the half-plane, a ball, or what a closed line encloses. */
 export interface SteelBody {
   readonly rectangles?: readonly Rectangle[];
   readonly ball?: Ball;
-  /** Which cells of the grid it fills, numbered row by row from low z, where nothing else is. */
-  readonly cells?: (cell: number) => boolean;
+  /** A closed line round what it fills where nothing else is; it needs graded triangles. */
+  readonly outline?: readonly Place[];
   readonly curve: SteelCurve;
 }
 

@@ -5,12 +5,12 @@ export {
   QUICK_BARE,
   refinedForest,
   refinements,
+  SUMS,
   solveAdaptively,
   type Accuracy,
   type ErrorEstimate,
   type Refined,
 } from './adapt.js';
-export { squareSlopes } from './cell-slopes.js';
 export { fieldAt, type FieldAt } from './field-at.js';
 export { checkFieldProblem, type FieldProblem, type SteelBody } from './field-problem.js';
 export { leavesOf, type Forest } from './forest.js';
@@ -18,7 +18,7 @@ export { forceByVirtualWork, forceOn } from './force.js';
 export { GRID, type Grid, type GridOptions } from './grid.js';
 export { fieldEnergy, linkagePerTurn, meanFluxDensity } from './outputs.js';
 export { rasterOf, type FieldRaster } from './raster.js';
-export type { Ball, Rectangle } from './shapes.js';
+export type { Ball, Place, Rectangle } from './shapes.js';
 export type { FieldSolution } from './solution.js';
 export { solveField, type SolveOptions } from './solve.js';
 export { vtuOf } from './vtu.js';

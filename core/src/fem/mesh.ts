@@ -4,7 +4,7 @@ import { forestFrom, leavesOf, plantForest, type Forest } from './forest.js';
 import { triangulate } from './triangulate.js';
 import { makeGrid, type FinePart, type Grid, type GridOptions } from './grid.js';
 import { bend, roundingsOf, type Rounding } from './rounding.js';
-import { squareOf, type Rectangle } from './shapes.js';
+import { encloses, squareOf, type Rectangle } from './shapes.js';
 
 /** The problem cut into triangles of second order: the whole ones of a forest, bent round balls. */
 export interface Mesh {
@@ -146,7 +146,7 @@ function forestOf(
 /** Body and winding of every one of a forest's first triangles; −1 for none. */
 function materialsOf(
   problem: FieldProblem,
-  { s, y, corners, roots, onGrid }: Forest,
+  { s, y, corners, roots }: Forest,
 ): { body: Int32Array; winding: Int32Array } {
   const boxes = boxesOf(problem);
   const copper = problem.windings.map(({ rectangle }) => rectangle);
@@ -157,8 +157,8 @@ function materialsOf(
     const [r, z] = [Math.sqrt((s[a]! + s[b]! + s[c]!) / 3), (y[a]! + y[b]! + y[c]!) / 3];
     winding[t] = copper.findIndex((box) => inside(box, r, z));
     body[t] = boxes.findIndex((own) => own.some((box) => inside(box, r, z)));
-    if (onGrid && body[t]! < 0 && winding[t]! < 0) {
-      body[t] = problem.bodies.findIndex(({ cells }) => cells?.(t >> 1) ?? false);
+    if (body[t]! < 0 && winding[t]! < 0) {
+      body[t] = problem.bodies.findIndex(({ outline }) => outline && encloses(outline, r, z));
     }
   }
   return { body, winding };

@@ -65,12 +65,11 @@ function keptOf(solution: FieldSolution): Kept {
 function sameShape(one: FieldProblem, other: FieldProblem): boolean {
   const shapeOf = ({ bodies, windings, background }: FieldProblem): string =>
     JSON.stringify([
-      bodies.map(({ rectangles, ball }) => [rectangles, ball]),
+      bodies.map(({ rectangles, ball, outline }) => [rectangles, ball, outline]),
       windings.map(({ rectangle }) => rectangle),
       background,
     ]);
-  const inCells = [...one.bodies, ...other.bodies].some(({ cells }) => cells);
-  return !inCells && shapeOf(one) === shapeOf(other);
+  return shapeOf(one) === shapeOf(other);
 }
 
 /** The field near by, node by node, or read off where the lines lie differently. */

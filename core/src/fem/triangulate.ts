@@ -1,7 +1,7 @@
 import Delaunator from 'delaunator';
 import type { FieldProblem } from './field-problem.js';
 import type { Grid } from './grid.js';
-import type { Rectangle } from './shapes.js';
+import type { Place, Rectangle } from './shapes.js';
 
 /** Corners and triangles, counter-clockwise, three corners each. */
 export interface Triangulation {
@@ -18,6 +18,8 @@ export interface Grading {
   readonly growth: number;
   /** Largest triangle over the geometry's size. */
   readonly largest: number;
+  /** Share of the size elsewhere that triangles on the axis have. */
+  readonly axis: number;
 }
 
 interface Point {
@@ -48,7 +50,8 @@ export function triangulate(problem: FieldProblem, grid: Grid, grading: Grading)
   };
   const { shell } = grid;
   const inner: Rectangle = { r0: 0, r1: shell.r, z0: shell.zLow, z1: shell.zHigh };
-  const size = sizeFunction(steel, copper, box, inner, grading);
+  const outlines = problem.bodies.flatMap(({ outline }) => (outline ? [outline] : []));
+  const size = sizeFunction(steel, copper, outlines, box, inner, grading);
   const points = new Map<string, Point>();
   // Corners that differ by rounding alone are one.
   const grain = 1e-9 * (box.z1 - box.z0);
@@ -59,10 +62,11 @@ export function triangulate(problem: FieldProblem, grid: Grid, grading: Grading)
     points.set(key, p);
     return p;
   };
-  const sides = dividedSides([...steel, ...copper, inner, box], size).map(({ from, to }): Side => ({
-    from: add(from),
-    to: add(to),
-  }));
+  const straight = sidesOf([...steel, ...copper, inner, box], outlines.flat());
+  const round = outlines.flatMap((outline) => freeSides(outline, [...steel, ...copper]));
+  const sides = [...straight, ...round]
+    .flatMap((side) => divided(side, size))
+    .map(({ from, to }): Side => ({ from: add(from), to: add(to) }));
   const near = nearness(sides);
   for (const square of squares(box, size)) {
     const p = { x: square.x, y: square.y };
@@ -71,16 +75,14 @@ export function triangulate(problem: FieldProblem, grid: Grid, grading: Grading)
   return conforming([...points.values()], sides);
 }
 
-/** Share of the size elsewhere that triangles on the axis have. */
-const ON_AXIS = 0.65;
-
 /** Wanted size of triangles at a place, m. */
 function sizeFunction(
   steel: readonly Rectangle[],
   copper: readonly Rectangle[],
+  outlines: readonly (readonly Place[])[],
   box: Rectangle,
   inner: Rectangle,
-  { finest, growth, largest }: Grading,
+  { finest, growth, largest, axis }: Grading,
 ): (x: number, y: number) => number {
   const whole = Math.max(
     ...[...steel, ...copper].map(({ r1 }) => 2 * r1),
@@ -101,8 +103,17 @@ function sizeFunction(
     const least = finest * Math.min(thin, ...gaps.map((gap) => 4 * gap));
     return [r0, r1].flatMap((x) => (x === 0 ? [] : [z0, z1].map((y) => ({ x, y, least }))));
   });
+  const turns = outlines.flatMap((outline) =>
+    outline.map(({ r, z }) => {
+      const away = Math.max(distanceTo(steel, r, z), THINNEST * whole);
+      return { x: r, y: z, least: ROUND * away };
+    }),
+  );
   return (x, y) => {
     let size = largest * whole;
+    for (const turn of turns) {
+      size = Math.min(size, turn.least + growth * Math.hypot(x - turn.x, y - turn.y));
+    }
     for (const edge of edges) {
       size = Math.min(size, edge.least + growth * Math.hypot(x - edge.x, y - edge.y));
     }
@@ -113,8 +124,22 @@ function sizeFunction(
     const out = Math.max(0, x - inner.r1, inner.z0 - y, y - inner.z1);
     if (out > 0) return Math.max(size, (box.r1 - inner.r1) / 4);
     // On the axis a node has neighbours on one side only, and its field is asked for most.
-    return x < 2 * size ? ON_AXIS * size : size;
+    return x < 2 * size ? axis * size : size;
   };
+}
+
+/** Size of triangles along an outline over its distance from steel. */
+const ROUND = 0.2;
+/** Least distance that counts, over the geometry's size: a film is not worth finer triangles. */
+const THINNEST = 5e-3;
+
+/** How far a place is from the nearest piece of steel; 0 in it. */
+function distanceTo(steel: readonly Rectangle[], r: number, z: number): number {
+  return Math.min(
+    ...steel.map(({ r0, r1, z0, z1 }) =>
+      Math.hypot(Math.max(0, r0 - r, r - r1), Math.max(0, z0 - z, z - z1)),
+    ),
+  );
 }
 
 /** Size that a part asks for: a share of its thickness within it, growing with the distance from it. */
@@ -132,27 +157,70 @@ function across(
   return share * Math.min(r1 - r0, z1 - z0) + growth * away;
 }
 
-/** All sides of all boxes, cut where they meet and into parts of the size wanted there. */
-function dividedSides(boxes: readonly Rectangle[], size: (x: number, y: number) => number): Side[] {
-  const xs = [...new Set(boxes.flatMap(({ r0, r1 }) => [r0, r1]))].sort((p, q) => p - q);
-  const ys = [...new Set(boxes.flatMap(({ z0, z1 }) => [z0, z1]))].sort((p, q) => p - q);
+/** All sides of all boxes, cut where they meet one another or the corner of an outline. */
+function sidesOf(boxes: readonly Rectangle[], corners: readonly Place[]): Side[] {
+  const xs = boxes.flatMap(({ r0, r1 }) => [r0, r1]);
+  const ys = boxes.flatMap(({ z0, z1 }) => [z0, z1]);
   const whole = new Map<string, Side>();
   const put = (from: Point, to: Point): void => {
     whole.set(`${from.x} ${from.y} ${to.x} ${to.y}`, { from, to });
   };
   for (const { r0, r1, z0, z1 } of boxes) {
-    const [cutX, cutY] = [
-      xs.filter((x) => x >= r0 && x <= r1),
-      ys.filter((y) => y >= z0 && y <= z1),
-    ];
     for (const y of [z0, z1]) {
-      for (let k = 1; k < cutX.length; k++) put({ x: cutX[k - 1]!, y }, { x: cutX[k]!, y });
+      const met = corners.flatMap(({ r, z }) => (z === y ? [r] : []));
+      const cuts = inOrder([...xs, ...met], r0, r1);
+      for (let k = 1; k < cuts.length; k++) put({ x: cuts[k - 1]!, y }, { x: cuts[k]!, y });
     }
     for (const x of [r0, r1]) {
-      for (let k = 1; k < cutY.length; k++) put({ x, y: cutY[k - 1]! }, { x, y: cutY[k]! });
+      const met = corners.flatMap(({ r, z }) => (r === x ? [z] : []));
+      const cuts = inOrder([...ys, ...met], z0, z1);
+      for (let k = 1; k < cuts.length; k++) put({ x, y: cuts[k - 1]! }, { x, y: cuts[k]! });
     }
   }
-  return [...whole.values()].flatMap((side) => divided(side, size));
+  return [...whole.values()];
+}
+
+/** Those from low to high, each once. */
+function inOrder(all: readonly number[], low: number, high: number): number[] {
+  return [...new Set(all)].filter((x) => x >= low && x <= high).sort((p, q) => p - q);
+}
+
+/** The parts of an outline that do not run in or along a box, each once: it may run along itself. */
+function freeSides(outline: readonly Place[], boxes: readonly Rectangle[]): Side[] {
+  const corners = outline.map(({ r, z }): Point => ({ x: r, y: z }));
+  const edges = boxes.flatMap(({ r0, r1, z0, z1 }) => [
+    { x: r0, y: z0 },
+    { x: r1, y: z1 },
+  ]);
+  const free = new Map<string, Side>();
+  corners.forEach((p, k) => {
+    const q = corners[(k + 1) % corners.length]!;
+    const along = (of: 'x' | 'y', on: 'x' | 'y'): number[] => [
+      ...corners.flatMap((corner) => (corner[on] === p[on] ? [corner[of]] : [])),
+      ...edges.map((edge) => edge[of]),
+    ];
+    const ends: readonly Point[] =
+      p.y === q.y
+        ? inOrder(along('x', 'y'), Math.min(p.x, q.x), Math.max(p.x, q.x)).map((x) => ({
+            x,
+            y: p.y,
+          }))
+        : p.x === q.x
+          ? inOrder(along('y', 'x'), Math.min(p.y, q.y), Math.max(p.y, q.y)).map((y) => ({
+              x: p.x,
+              y,
+            }))
+          : [p, q];
+    ends.slice(1).forEach((to, i) => {
+      const from = ends[i]!;
+      const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
+      const within = ({ r0, r1, z0, z1 }: Rectangle): boolean =>
+        x >= r0 && x <= r1 && y >= z0 && y <= z1;
+      if (x > 0 && !boxes.some(within))
+        free.set(`${from.x} ${from.y} ${to.x} ${to.y}`, { from, to });
+    });
+  });
+  return [...free.values()];
 }
 
 /** A side cut in halves until each is no longer than the size wanted in its middle. */

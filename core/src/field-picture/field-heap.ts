@@ -1,126 +1,193 @@
-import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import {
+  fieldAt,
   solveField,
-  squareSlopes,
   type FieldProblem,
   type FieldSolution,
   type GridOptions,
-  type Rectangle,
+  type Place,
 } from '../fem/index.js';
-import { WIRE_LIKE_HEAP, type HeapMaterial } from '../lifting/index.js';
+import {
+  exteriorCharges,
+  growHeap,
+  HEAP_RAYS,
+  heapRay,
+  lastCosine,
+  WIRE_LIKE_HEAP,
+  type ChargeRings,
+  type Heap,
+  type HeapMaterial,
+  type TipShape,
+} from '../lifting/index.js';
+import {
+  evaluateMagnet,
+  faceHeight,
+  fieldProblemOf,
+  tipShape,
+  type MagnetDesign,
+} from '../magnet/index.js';
 import { linearCurve } from '../steel/index.js';
 
 /** A heap as a material in the field. */
-export interface FieldHeap {
-  /** kg. */
-  readonly mass: number;
-  /** Cells of the half-plane that it fills. */
-  readonly cells: readonly Rectangle[];
-  readonly solution: FieldSolution;
-  /** How often it was let grow and drop. */
+export interface FieldHeap extends Heap {
+  /** Closed line round it in the half-plane. */
+  readonly outline: readonly Place[];
+  /** How often the field was solved. */
   readonly rounds: number;
-  /** Whether it ended because nothing more changed. */
+  /** Whether it ended because its mass stayed the same. */
   readonly settled: boolean;
 }
 
-/** Fine enough for the tip, even enough for the outline of a heap. */
-const HEAP_GRID: GridOptions = { corner: 1 / 6, ratio: 1.35, largest: 1 / 110, margin: 0.5 };
-const MOST_ROUNDS = 40;
-/** A cell that fell so often is left alone. */
-const MOST_FALLS = 2;
+const GRID: GridOptions = {
+  corner: 1 / 14,
+  ratio: 1.3,
+  largest: 1 / 20,
+  margin: 0.8,
+  graded: { finest: 0.04, growth: 0.35, largest: 0.11, axis: 0.65 },
+};
+const MOST_ROUNDS = 14;
+/** A layer thinner than this is none, m. */
+const THIN = 1.5e-4;
+/** Where in a layer the fall of |H|² is taken, from its foot to its surface. */
+const [FOOT, TOP] = [0.6, 0.94];
+/** Share of the pull to begin with. */
+const FIRST_SHARE = 0.3;
+
+/** The heap at a magnet's lifting end put back into its field: {@link growFieldHeap} of a design. */
+export function heapInField(
+  design: MagnetDesign,
+  onRound?: (round: number, mass: number) => boolean,
+): FieldHeap {
+  const { core, sheets, winding, peakFluxDensity, ...build } = evaluateMagnet(design);
+  return growFieldHeap(
+    fieldProblemOf(design, { winding, ...build }),
+    exteriorCharges(core, sheets, faceHeight(design.core)),
+    tipShape(design, winding.outerRadius, peakFluxDensity),
+    design.heap,
+    onRound,
+  );
+}
 
 /**
- * The heap at the lifting end put back into the field: cells before the winding that touch the core,
- * directly or through one another, filled with permeability 1 + χ as long as the pull on them,
- * (μ0 χ/2) |∇|H|²| with the field strength inside the heap, beats their weight. It grows by a layer
- * of cells at a time and drops what is not held, until neither happens.
- * When the heap is too weak to change the field this is tier 1's heap (`growHeap`).
- * @param windingEnd height beyond which the heap may hang, m.
+ * The heap at the lifting end put back into the field as a material of permeability 1 + χ.
+ *
+ * Its outline is the one that tier 1 draws (`growHeap`), with the share of the pull that is left on
+ * each ray taken from the field: the fall of |H|² in the outer layer with the heap over that without
+ * it, on the same triangles. Field and outline follow one another until the mass stays the same.
+ * The outline is smooth: as many rays as tier 1 has, neighbours' shares averaged. Let grow cell by
+ * cell instead, a heap drives out fingers and fins along the field, as thin as the cells are, which
+ * escape its own screening, so that its mass depends on the grid (decision 63).
+ * A heap of less than half a clip is a film on the face that comes and goes; its mass is a mean of
+ * the last rounds.
+ * @param rings the magnet's charges by tier 1. @param tip what tier 1 grows its heap round.
  * @param onRound called with the mass so far, kg; false ends the growth as it stands.
  */
 export function growFieldHeap(
   problem: FieldProblem,
-  windingEnd: number,
+  rings: ChargeRings,
+  tip: TipShape,
   material: HeapMaterial = WIRE_LIKE_HEAP,
   onRound?: (round: number, mass: number) => boolean,
 ): FieldHeap {
-  const { susceptibility, density } = material;
-  const threshold = (2 * density * STANDARD_GRAVITY) / (MU_0 * susceptibility);
-  const curve = linearCurve(1 + susceptibility);
-  let solution = solveField(problem, { grid: HEAP_GRID });
-  const { grid, body, winding } = solution.mesh;
-  const across = grid.r.length - 1;
-  const steel = (cell: number): boolean => body[2 * cell]! >= 0;
-  const neighbours = (cell: number): number[] => {
-    const i = cell % across;
-    const near = [cell - across, cell + across];
-    if (i > 0) near.push(cell - 1);
-    if (i < across - 1) near.push(cell + 1);
-    return near.filter((n) => n >= 0 && 2 * n < body.length);
-  };
-  const free = (cell: number): boolean => {
-    const j = Math.floor(cell / across);
-    return (
-      !steel(cell) &&
-      winding[2 * cell]! < 0 &&
-      grid.z[j]! >= windingEnd - 1e-9 &&
-      grid.z[j + 1]! <= grid.shell.zHigh &&
-      grid.r[(cell % across) + 1]! <= grid.shell.r
-    );
-  };
-  /** Those of the cells that hang on the core, directly or through others. */
-  const hanging = (cells: ReadonlySet<number>): Set<number> => {
-    const found = new Set([...cells].filter((cell) => neighbours(cell).some(steel)));
-    for (const cell of found) for (const n of neighbours(cell)) if (cells.has(n)) found.add(n);
-    return found;
-  };
-  const massOf = (cells: ReadonlySet<number>): number =>
-    [...cells].reduce((sum, cell) => {
-      const [i, j] = [cell % across, Math.floor(cell / across)];
-      const ring = Math.PI * (grid.r[i + 1]! ** 2 - grid.r[i]! ** 2);
-      return sum + density * ring * (grid.z[j + 1]! - grid.z[j]!);
-    }, 0);
-
-  // Begin where even a field that the heap weakens to its own inside would hold.
-  const bare = squareSlopes(solution);
-  let heap = hanging(
-    new Set(
-      [...bare.keys()].filter(
-        (cell) => free(cell) && bare[cell]! >= threshold * (1 + susceptibility),
-      ),
-    ),
-  );
-  const falls = new Map<number, number>();
+  let share = new Float64Array(HEAP_RAYS).fill(FIRST_SHARE);
+  const grown = (): Heap => growHeap(rings, tip, material, ({ number }) => share[number]!);
+  let heap = grown();
+  const masses = [heap.mass];
   let rounds = 0;
-  let settled = heap.size === 0;
-  while (!settled && rounds < MOST_ROUNDS) {
+  let settled = heap.mass === 0;
+  let stopped = false;
+  while (!settled && !stopped && rounds < MOST_ROUNDS) {
     rounds++;
-    const filled = heap;
-    solution = solveField(
-      { ...problem, bodies: [...problem.bodies, { curve, cells: (cell) => filled.has(cell) }] },
-      { grid, start: solution },
-    );
-    const slopes = squareSlopes(solution);
-    const held = hanging(new Set([...heap].filter((cell) => slopes[cell]! >= threshold)));
-    for (const cell of heap) if (!held.has(cell)) falls.set(cell, (falls.get(cell) ?? 0) + 1);
-    const layer = [...held]
-      .flatMap(neighbours)
-      .filter((n) => !held.has(n) && free(n) && (falls.get(n) ?? 0) < MOST_FALLS);
-    settled = layer.length === 0 && held.size === heap.size;
-    heap = new Set([...held, ...layer]);
-    if (onRound?.(rounds, massOf(held)) === false) {
-      heap = held;
-      break;
-    }
+    const relax = rounds <= 2 ? 1 : rounds <= 5 ? 0.5 : 0.25;
+    const found = averaged(sharesIn(problem, heap, tip, material.susceptibility));
+    share = share.map((own, k) => own * (found[k]! / own) ** relax);
+    heap = grown();
+    masses.push(heap.mass);
+    settled =
+      rounds > 3 &&
+      like(heap.mass, masses.at(-2)!, 0.003) &&
+      like(heap.mass, masses.at(-3)!, 0.006);
+    stopped = onRound?.(rounds, heap.mass) === false;
   }
-  return {
-    mass: massOf(heap),
-    cells: [...heap].map((cell) => {
-      const [i, j] = [cell % across, Math.floor(cell / across)];
-      return { r0: grid.r[i]!, r1: grid.r[i + 1]!, z0: grid.z[j]!, z1: grid.z[j + 1]! };
-    }),
-    solution,
-    rounds,
-    settled,
+  const last = masses.slice(-6);
+  const mass =
+    settled || stopped ? heap.mass : last.reduce((sum, one) => sum + one, 0) / last.length;
+  return { ...heap, mass, outline: outlineOf(heap, tip), rounds, settled };
+}
+
+function like(one: number, other: number, share: number): boolean {
+  return Math.abs(one - other) <= share * one;
+}
+
+/** Share of the pull that is left at the heap's surface, ray by ray. */
+function sharesIn(
+  problem: FieldProblem,
+  heap: Heap,
+  tip: TipShape,
+  susceptibility: number,
+): Float64Array {
+  const outline = outlineOf(heap, tip);
+  const filledWith = (permeability: number): FieldProblem => ({
+    ...problem,
+    bodies: [...problem.bodies, { curve: linearCurve(permeability), outline }],
+  });
+  const bare = solveField(filledWith(1), { grid: GRID });
+  const full = solveField(filledWith(1 + susceptibility), { start: bare });
+  // A film across the field is weakened most; more than that is noise of a thin layer.
+  const least = 1 / (1 + susceptibility) ** 2;
+  return heap.outer.map((outer, k) => {
+    const inner = heap.inner[k]!;
+    if (outer - inner <= THIN) return least;
+    const fall = (solution: FieldSolution, permeability: number): number => {
+      const [low, high] = [FOOT, TOP].map((part) => {
+        const distance = inner + part * (outer - inner);
+        const angle = heap.angle[k]!;
+        const { r, z } = fieldAt(
+          solution,
+          distance * Math.sin(angle),
+          heap.centre + distance * Math.cos(angle),
+        );
+        return (r * r + z * z) / permeability ** 2;
+      }) as [number, number];
+      return low - high;
+    };
+    return Math.min(1.2, Math.max(0.7 * least, fall(full, 1 + susceptibility) / fall(bare, 1)));
+  });
+}
+
+/** Geometric means with the neighbours on either side, which count half. */
+function averaged(values: Float64Array): Float64Array {
+  const ln = values.map(Math.log);
+  const last = ln.length - 1;
+  return ln.map((own, k) =>
+    Math.exp((ln[Math.max(0, k - 1)]! + 2 * own + ln[Math.min(last, k + 1)]!) / 4),
+  );
+}
+
+/** From the axis along the surface to the last ray, back to the core and along it to the axis. */
+function outlineOf(heap: Heap, tip: TipShape): Place[] {
+  const { face, coreRadius, windingEnd } = tip;
+  const { centre, outer } = heap;
+  const onRay = (number: number, cos: number, reach: number): Place => {
+    const ray = heapRay(tip, number, cos);
+    if (reach - ray.inner <= THIN) {
+      return ray.behind === 0
+        ? { r: ray.across, z: face }
+        : { r: coreRadius, z: face - ray.behind };
+    }
+    const z = centre + reach * cos;
+    // What is to lie on the winding's plane lies on it to the last digit.
+    return { r: reach * ray.sin, z: Math.abs(z - windingEnd) < 5e-6 ? windingEnd : z };
   };
+  const cos = lastCosine(tip);
+  const last = heapRay(tip, outer.length, cos);
+  const end = onRay(outer.length, cos, Math.min(outer[outer.length - 1]!, last.blocked));
+  const foot = onRay(outer.length, cos, last.inner);
+  return [
+    { r: 0, z: outer[0]! - heap.inner[0]! > THIN ? centre + outer[0]! : face },
+    ...Array.from(outer, (reach, k) => onRay(k, Math.cos(heap.angle[k]!), reach)),
+    ...(end.r === foot.r && end.z === foot.z ? [] : [end]),
+    foot,
+    { r: coreRadius, z: face },
+    { r: 0, z: face },
+  ];
 }

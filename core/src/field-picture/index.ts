@@ -1,4 +1,4 @@
-export { growFieldHeap, type FieldHeap } from './field-heap.js';
+export { growFieldHeap, heapInField, type FieldHeap } from './field-heap.js';
 export { fieldPictures, pictureWindow, type FieldPicture } from './pictures.js';
 export {
   alongRuler,

@@ -103,7 +103,7 @@ export const RULES = {
     change: 'The winding pushed to the very end of the tip',
     rule: 'Where the wire is does not matter.',
     factor: 1,
-    why: 'Clips reach the steel only where it is bare, and the field is strongest there.',
+    why: 'A bare tip offers more steel, but clips round it shield one another; most hang before the end of it.',
     apply: (design) => {
       const { start, end } = design.winding;
       const on = design.core.length - end;

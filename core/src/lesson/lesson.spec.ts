@@ -98,13 +98,13 @@ describe('the cases of a plan', () => {
   });
 
   it('take a design of its own for each level, where whole designs are compared', () => {
-    const thick = {
+    const long = {
       ...nail,
-      design: { ...nail.design, core: { ...nail.design.core, diameter: 0.01 } },
+      design: { ...nail.design, winding: { ...nail.design.winding, turns: 90 } },
     };
     const levels = [
-      { id: 'a', value: 'Thin', own: nail },
-      { id: 'b', value: 'Thick', own: thick },
+      { id: 'a', value: 'Short', own: nail },
+      { id: 'b', value: 'Long', own: long },
       { id: 'c', value: 'Not chosen yet' },
     ];
     const cases = casesOf({ ...planOf('designs', []), levels });
@@ -401,7 +401,7 @@ describe('over a thousand simulated classes', () => {
   it.each<[string, LessonPlan]>([
     ['turns far apart', planOf('turns', [30, 60, 90])],
     ['turns close together', planOf('turns', [50, 53, 56])],
-    ['turns a little apart', planOf('turns', [40, 44, 50])],
+    ['turns a little apart', planOf('turns', [60, 66, 75])],
   ])('a clear slope is found as often as promised: %s', (_name, plan) => {
     const cases = casesOf(plan);
     const { trendPower } = promiseOf(plan, cases, { ...effort, traySize: 500 });
@@ -411,6 +411,7 @@ describe('over a thousand simulated classes', () => {
       const { coefficients, intervals95 } = analysis!.line!;
       if (Math.abs(coefficients[1]!) > intervals95[1]!) clear++;
     });
-    expect(Math.abs(clear / 1000 - trendPower!)).toBeLessThan(0.03);
+    // Three standard deviations of a thousand classes at one half.
+    expect(Math.abs(clear / 1000 - trendPower!)).toBeLessThan(0.048);
   });
 });

@@ -1,5 +1,5 @@
 import type { TipShape } from '../lifting/index.js';
-import { linearCurve, findMaterial, type SteelCurve } from '../steel/index.js';
+import { findMaterial, fullAt, linearCurve, type SteelCurve } from '../steel/index.js';
 import type { CoreSection } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
 
@@ -79,10 +79,15 @@ export function coreVolume(design: Pick<MagnetDesign, 'core'>): number {
 }
 
 /** What stands in the heap's way at the lifting end. */
-export function tipShape({ core, winding }: MagnetDesign, windingRadius: number): TipShape {
+export function tipShape(
+  { core, winding }: MagnetDesign,
+  windingRadius: number,
+  peakFluxDensity = 0,
+): TipShape {
+  const fullness = peakFluxDensity / fullAt(coreCurve(core));
   if (core.head && core.headAt === 'tip') {
     // The rim of the head shades the winding behind it.
-    return headShape(core.head, core.length, core.length + core.head.height);
+    return { ...headShape(core.head, core.length, core.length + core.head.height), fullness };
   }
   // A core shorter than its winding cannot be reached: the objects stop at the coil's mouth.
   const recessed = winding.end > core.length;
@@ -91,13 +96,22 @@ export function tipShape({ core, winding }: MagnetDesign, windingRadius: number)
     coreRadius: girthRadius(core) + (recessed ? winding.base : 0),
     windingEnd: winding.end,
     windingRadius,
+    fullness,
   };
 }
 
 /** The same at the rear end, in heights counted backward from the rear end of the shank. */
-export function rearShape({ core, winding }: MagnetDesign, windingRadius: number): TipShape {
-  if (core.head && core.headAt !== 'tip') return headShape(core.head, 0, core.head.height);
+export function rearShape(
+  { core, winding }: MagnetDesign,
+  windingRadius: number,
+  peakFluxDensity = 0,
+): TipShape {
+  const fullness = peakFluxDensity / fullAt(coreCurve(core));
+  if (core.head && core.headAt !== 'tip') {
+    return { ...headShape(core.head, 0, core.head.height), fullness };
+  }
   return {
+    fullness,
     face: 0,
     coreRadius: girthRadius(core),
     windingEnd: -winding.start,

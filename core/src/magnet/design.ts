@@ -1,4 +1,5 @@
 import type { Coil, CoilWinding } from '../coil/index.js';
+import type { HeapMaterial, LiftMethod } from '../lifting/index.js';
 import type { MaterialId } from '../steel/index.js';
 import type { PolePair } from '../two-pole/index.js';
 import type { WindingEnd } from '../winding/index.js';
@@ -59,6 +60,10 @@ export interface MagnetDesign extends Coil {
   readonly ends: LiftingEnds;
   /** Mass of one of the objects to lift, kg. */
   readonly objectMass: number;
+  /** A heap of them as a material, and how far classes differ (×/÷, 95 %); small clips when absent. */
+  readonly heap?: HeapMaterial & { readonly classFactor: number };
+  /** How they are offered: a dip when absent. */
+  readonly method?: LiftMethod;
   /** Its length and thickness, m, for chains; those of a small clip when absent. */
   readonly objectLink?: { readonly length: number; readonly thickness: number };
   /** Steel plate or bar to be held, m. */

@@ -16,6 +16,7 @@ import type { Winding } from '../winding/index.js';
 import { buildMagnet } from './build.js';
 import { coreCurve, coreSections, faceHeight, rearShape, tipShape } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
+import { massLifted } from './lifted.js';
 
 /** Everything that tier 1 says of a design. */
 export interface Evaluation extends WoundCoil {
@@ -25,9 +26,9 @@ export interface Evaluation extends WoundCoil {
   readonly peakFluxDensity: number;
   /** Mean flux density of the lifting face, T. */
   readonly faceFluxDensity: number;
-  /** What hangs at the free end, or at each pole of a pair; positions from the rear of the shank. */
+  /** What its own pull holds at the free end, or at each pole of a pair; positions from the rear of the shank. */
   readonly heap: Heap;
-  /** What hangs at the rear end, seen from there: its `centre` is measured backward from z = 0. */
+  /** The same at the rear end, seen from there: its `centre` is measured backward from z = 0. */
   readonly rearHeap: Heap | null;
   /** Predicted mass and number of objects lifted by the ends that are counted. */
   readonly liftedMass: number;
@@ -43,22 +44,26 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const { core, sheets } = magnetise(design, build, build.ampereTurns);
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
   const rings = exteriorCharges(core, sheets, faceHeight(design.core));
-  const heap = growHeap(rings, tipShape(design, build.winding.outerRadius));
+  const peakFluxDensity = core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0);
+  const { outerRadius } = build.winding;
+  const heap = growHeap(rings, tipShape(design, outerRadius, peakFluxDensity), design.heap);
   // Of a pole pair both lower ends lift, the upper ones hold the yoke.
   const poles = design.pair ? 2 : 1;
   const rearHeap =
     design.ends === 'both' && !design.pair
       ? growHeap(
           mirrored(exteriorCharges(core, sheets, 0)),
-          rearShape(design, build.winding.outerRadius),
+          rearShape(design, outerRadius, peakFluxDensity),
+          design.heap,
         )
       : null;
-  const liftedMass = poles * heap.mass + (rearHeap?.mass ?? 0);
+  const liftedMass =
+    poles * massLifted(design, heap) + (rearHeap ? massLifted(design, rearHeap) : 0);
   return {
     ...build,
     core,
     sheets,
-    peakFluxDensity: core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0),
+    peakFluxDensity,
     faceFluxDensity,
     heap,
     rearHeap,

@@ -16,11 +16,13 @@ export {
   girthRadius,
   steelRadius,
   thickerCore,
+  tipShape,
   windingReach,
   withoutCore,
 } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { fieldProblemOf } from './field-problem.js';
+export { countBelief, countSpread, massLifted } from './lifted.js';
 export { findLimit, type Limit, type LimitKind } from './limit.js';
 export { cellsToHold, GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
 export {

@@ -4,6 +4,7 @@ import { magnetSheet, sheetField, sheetForce } from '../coil-field/index.js';
 import { TOUCH_LIMIT_C } from '../heat/index.js';
 import {
   growHeap,
+  LIFTED_OVER_HEAP,
   longestChain,
   SMALL_OBJECTS,
   type ChainLink,
@@ -116,13 +117,15 @@ export function evaluatePermanent(
   const sheet = magnetSheet(magnetisation * MU_0, radius, 0, length);
   const image = { ...sheet, from: -2 * gap - length, to: -2 * gap };
   const rings = faceCharges(magnetisation, radius, length);
-  const clips =
-    growHeap(rings, {
-      face: length,
-      coreRadius: radius,
-      windingEnd: 0,
-      windingRadius: radius,
-    }).mass / CLIP.mass_kg;
+  const heap = growHeap(rings, {
+    face: length,
+    coreRadius: radius,
+    windingEnd: 0,
+    windingRadius: radius,
+    // What it gives, it gives.
+    fullness: 1,
+  });
+  const clips = (LIFTED_OVER_HEAP.dip * heap.mass) / CLIP.mass_kg;
   return {
     magnetisation,
     left,

@@ -7,6 +7,7 @@ import {
   linkagePerTurn,
   meanFluxDensity,
   solveAdaptively,
+  SUMS,
   type Accuracy,
   type FieldProblem,
   type FieldSolution,
@@ -66,18 +67,24 @@ function curveOf(entry: ReferenceCase, file: ReferenceFile): SteelCurve {
   return tabulatedCurve(file.steel_table.B_T, file.steel_table.H_A_per_m);
 }
 
-/** Rods, bolts, keepers and shells with a coil. */
-function steelWithCoil(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+/** The field problem of a rod, bolt, keeper or shell with a coil. */
+export function steelProblemOf(entry: ReferenceCase, file: ReferenceFile): FieldProblem {
   const { iron, coil, keeper } = entry.inputs;
   if (!Array.isArray(iron)) throw new ReferenceFileError(`${entry.id}: “iron” must be a list.`);
   const curve = curveOf(entry, file);
   const ampereTurns = numberIn(entry.inputs, 'NI_A', entry.id);
   const bodies = [{ rectangles: iron.map((r) => rectangleOf(r, entry.id)), curve }];
   if (keeper !== undefined) bodies.push({ rectangles: [rectangleOf(keeper, entry.id)], curve });
-  const solution = solve({
-    bodies,
-    windings: [{ rectangle: rectangleOf(coil, entry.id), ampereTurns }],
-  });
+  return { bodies, windings: [{ rectangle: rectangleOf(coil, entry.id), ampereTurns }] };
+}
+
+/** Rods, bolts, keepers and shells with a coil. */
+function steelWithCoil(entry: ReferenceCase, file: ReferenceFile): QuantitySource {
+  const { keeper } = entry.inputs;
+  const problem = steelProblemOf(entry, file);
+  const { ampereTurns } = problem.windings[0]!;
+  // Before a plate nothing is asked for at a point.
+  const solution = solve(problem, keeper === undefined ? FINE : SUMS);
   const { energy, coenergy } = fieldEnergy(solution);
   const link = linkagePerTurn(solution, 0);
   const values: Record<string, number> = {

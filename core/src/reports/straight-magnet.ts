@@ -1,9 +1,10 @@
-import { predictiveBand, PRIOR_BELIEF } from '../calibration/index.js';
+import { predictiveBand } from '../calibration/index.js';
 import { ampereTurnsYardstick, polesOf, trialOnTime } from '../coil/index.js';
 import {
   bestChanges,
   cautionsFor,
   chainAt,
+  countBelief,
   evaluateMagnet,
   findLimit,
   loadCurve,
@@ -25,7 +26,7 @@ export function straightMagnetReport(magnet: MagnetDesign, name: string) {
   const opening = openingOf(magnet, e);
   const residual = residualAfter(magnet, e);
   const load = loadHeld(magnet, e);
-  const band = predictiveBand(PRIOR_BELIEF, e.liftedCount);
+  const band = predictiveBand(countBelief(magnet), e.liftedCount);
   return {
     format: 'nab-evaluation',
     version: 1,

@@ -282,7 +282,7 @@ describe('the batteries of a lesson', () => {
   });
 
   it('make the last level look weaker when levels are tried in sequence, not in balanced order', () => {
-    const { biasInSequence, biasInOrder } = use(10, 4, { size: 'AAA' })!;
+    const { biasInSequence, biasInOrder } = use(10, 4, { size: 'AA' })!;
     expect(biasInSequence).toBeGreaterThan(0.01);
     expect(Math.abs(biasInOrder)).toBeLessThan(biasInSequence / 4);
   });

@@ -30,6 +30,8 @@ export interface SearchLimits {
   /** Equal magnets to be built, one a group. */
   readonly groups: number;
   readonly objectMass: number;
+  readonly heap?: MagnetDesign['heap'];
+  readonly method?: MagnetDesign['method'];
   /** How the winding is touched; the on-time ends at its limit. */
   readonly touch?: TouchTime;
   /** Shortest on-time that is wanted, s. */
@@ -262,6 +264,8 @@ function designOf(
     leads: limits.leads,
     ends: 'one',
     objectMass: limits.objectMass,
+    ...(limits.heap && { heap: limits.heap }),
+    ...(limits.method && { method: limits.method }),
     roomTemperature: limits.roomTemperature,
     ...(limits.touch && { touch: limits.touch }),
   };

@@ -64,5 +64,11 @@ const MOST_T = 5;
  */
 export function fullAt(curve: SteelCurve): number {
   if (curve.linear) return Infinity;
-  return findRoot((b) => curve.reluctivity(b) * 2 * MU_0 - 1, 0.1, MOST_T, 1e-6);
+  let full = knownFull.get(curve);
+  if (full === undefined) {
+    full = findRoot((b) => curve.reluctivity(b) * 2 * MU_0 - 1, 0.1, MOST_T, 1e-6);
+    knownFull.set(curve, full);
+  }
+  return full;
 }
+const knownFull = new WeakMap<SteelCurve, number>();

@@ -1,1 +1,9 @@
 export { compareTiers, tierMatrix, type RodCase, type TierDifference } from './compare-tiers.js';
+export {
+  compareHeaps,
+  heapInputs,
+  heapMatrix,
+  type HeapCase,
+  type HeapCore,
+  type HeapDifference,
+} from './compare-heaps.js';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { curveStepAfter, line, scaleLog } from 'd3';
-import { predictiveBand, PRIOR_BELIEF, type FoundDesign } from '@nab/core';
+import { countBelief, predictiveBand, type FoundDesign } from '@nab/core';
 import { bandText, countText, wireText } from '@nab/words';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
@@ -90,7 +90,7 @@ export class FrontChart {
     const points = designs.map((design) => ({
       x: x(design.wire),
       y: y(design.liftedCount),
-      label: `about ${countText(design.liftedCount)} ${this.objects()} (${bandText(predictiveBand(PRIOR_BELIEF, design.liftedCount))}) with ${wireText(design.wire)}`,
+      label: `about ${countText(design.liftedCount)} ${this.objects()} (${bandText(predictiveBand(countBelief(design.design), design.liftedCount))}) with ${wireText(design.wire)}`,
     }));
     const chosen = this.chosen();
     const at = chosen === null ? undefined : points[chosen];

@@ -6,7 +6,7 @@ import {
   CoreError,
   evaluateMagnet,
   predictiveBand,
-  PRIOR_BELIEF,
+  countBelief,
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core';
@@ -51,7 +51,7 @@ export class ComparePage {
   private readonly server = inject(Server);
   private readonly router = inject(Router);
   private readonly shelf = inject(ShelfStore);
-  protected readonly prior = PRIOR_BELIEF;
+  protected readonly prior = countBelief;
   protected readonly fault = signal('');
   private readonly stored = signal<readonly Offered[]>([]);
   /** Keys of what can be compared, touched last first. */
@@ -95,7 +95,10 @@ export class ComparePage {
   protected readonly scale = computed(() => {
     const scales = this.chosen().flatMap(({ magnet, evaluation }) =>
       evaluation
-        ? [layOut(magnet, evaluation, predictiveBand(PRIOR_BELIEF, evaluation.liftedCount)).scale]
+        ? [
+            layOut(magnet, evaluation, predictiveBand(countBelief(magnet), evaluation.liftedCount))
+              .scale,
+          ]
         : [],
     );
     return scales.length > 0 ? Math.min(...scales) : null;

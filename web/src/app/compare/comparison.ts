@@ -5,7 +5,7 @@ import {
   formatQuantity,
   loadHeld,
   predictiveBand,
-  PRIOR_BELIEF,
+  countBelief,
   residualAfter,
   type Evaluation,
   type MagnetDesign,
@@ -56,8 +56,8 @@ const DESCRIBED: readonly (readonly [string, (document: DesignDocument) => strin
 const PREDICTED: readonly Property[] = [
   [
     'Lifts',
-    ({ evaluation, document }) => {
-      const band = predictiveBand(PRIOR_BELIEF, evaluation.liftedCount);
+    ({ evaluation, document, magnet }) => {
+      const band = predictiveBand(countBelief(magnet), evaluation.liftedCount);
       return `${countText(band.median)} ${objectWord(document.load, band.median)} (${bandText(band)})`;
     },
   ],

@@ -188,7 +188,7 @@ export class Cutaway {
       const draw = (name: string, key: unknown, paint: (g: Group, axis: Layout) => void): void =>
         this.layer(`${name} ${side}`, here ? key : null, (g) => here && paint(g, here.axis));
       draw('heaps', plate ? 'none' : band, (g, axis) => {
-        if (!plate) drawHeaps(g, evaluation, band, axis, this.ids.heap);
+        if (!plate) drawHeaps(g, design, evaluation, band, axis, this.ids.heap);
       });
       draw('core', [place, core, pair], (g, axis) => drawCore(g, design, axis, this.ids.hatch));
       draw('turns', evaluation, (g, axis) => drawTurns(g, evaluation, design, axis));

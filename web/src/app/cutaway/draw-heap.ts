@@ -1,21 +1,23 @@
 import { line } from 'd3';
-import type { Band, Evaluation } from '@nab/core';
-import type { Group, Layout } from './layout';
+import type { Band, Evaluation, MagnetDesign } from '@nab/core';
+import { heapSwell, type Group, type Layout } from './layout';
 
 /** What hangs at the ends that lift, with the outlines of its band. */
 export function drawHeaps(
   group: Group,
-  { heap, rearHeap, liftedCount }: Evaluation,
+  design: MagnetDesign,
+  evaluation: Evaluation,
   band: Band,
   at: Layout,
   fill: string,
 ): void {
+  const { heap, rearHeap, liftedCount } = evaluation;
   if (!(liftedCount > 0.05)) return;
   // The rear heap's heights are counted backward from the rear end.
   const heaps = [{ heap, forward: 1 }, ...(rearHeap ? [{ heap: rearHeap, forward: -1 }] : [])];
   for (const { heap: one, forward } of heaps) {
     const outline = (count: number): string => {
-      const swell = Math.cbrt(count / liftedCount);
+      const swell = heapSwell(design, evaluation, count);
       const half = Array.from(one.angle, (angle, i): [number, number] => {
         const r = one.inner[i]! + (one.outer[i]! - one.inner[i]!) * swell;
         return [r * Math.sin(angle), forward * (one.centre + r * Math.cos(angle))];

@@ -1,5 +1,12 @@
 import type { Selection } from 'd3';
-import { barOf, faceHeight, type Band, type Evaluation, type MagnetDesign } from '@nab/core';
+import {
+  barOf,
+  faceHeight,
+  LIFTED_OVER_HEAP,
+  type Band,
+  type Evaluation,
+  type MagnetDesign,
+} from '@nab/core';
 
 /** A group of the drawing. */
 export type Group = Selection<SVGGElement, unknown, null, undefined>;
@@ -40,6 +47,15 @@ export function supplyBox({ supply }: Pick<MagnetDesign, 'supply'>) {
   };
 }
 
+/** How much wider than the heap that its own pull holds a count is drawn: radii grow as its cube root. */
+export function heapSwell(
+  { method = 'dip' }: MagnetDesign,
+  { liftedCount }: Evaluation,
+  count: number,
+): number {
+  return liftedCount > 0 ? Math.cbrt((LIFTED_OVER_HEAP[method] * count) / liftedCount) : 1;
+}
+
 /** The scale wanted, or the largest at which head, core, winding and heap all fit. */
 export function layOut(
   design: MagnetDesign,
@@ -51,9 +67,8 @@ export function layOut(
   const head = cap && headAt !== 'tip' ? cap.height : 0;
   const lift = Math.max(faceHeight(design.core), design.winding.end);
   const apart = (design.pair?.spacing ?? 0) / 2;
-  const { heap, rearHeap, winding, liftedCount } = evaluation;
-  // Radii grow as the cube root of the count.
-  const swell = liftedCount > 0 ? Math.cbrt(band.high / liftedCount) : 1;
+  const { heap, rearHeap, winding } = evaluation;
+  const swell = heapSwell(design, evaluation, band.high);
   let below = 0;
   let beside = Math.max(
     winding.outerRadius,

@@ -9,7 +9,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import type { FieldProblem, FieldRaster, MagnetDesign, Rectangle } from '@nab/core';
+import type { FieldProblem, FieldRaster, MagnetDesign, Place as HeapPlace } from '@nab/core';
 import {
   compasses,
   filings,
@@ -17,6 +17,7 @@ import {
   frameOf,
   outlineOf,
   saturatedSquares,
+  outlinePath,
   sectionsPath,
 } from './picture-frame';
 import { probeText } from './raster';
@@ -165,8 +166,8 @@ export class FieldPictureView {
   /** Horizontal field of the earth in the plane of the cut, T. */
   readonly earth = input.required<{ readonly across: number; readonly along: number }>();
   readonly ruler = input.required<Ruler | null>();
-  /** Cells that a heap fills. */
-  readonly heap = input<readonly Rectangle[]>([]);
+  /** Line round a heap in the half-plane. */
+  readonly heap = input<readonly HeapPlace[]>([]);
   readonly label = input.required<string>();
   readonly rulerMove = output<Ruler>();
 
@@ -201,11 +202,7 @@ export class FieldPictureView {
       ? saturatedSquares(this.raster(), this.frame(), this.steel(), curve)
       : '';
   });
-  protected readonly heaped = computed(() =>
-    this.heap()
-      .map((cell) => sectionsPath(cell, this.frame()))
-      .join(''),
-  );
+  protected readonly heaped = computed(() => outlinePath(this.heap(), this.frame()));
   protected readonly outline = computed(() => outlineOf(this.design(), this.frame()));
   protected readonly coil = computed(() =>
     this.copper()

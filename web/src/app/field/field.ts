@@ -20,7 +20,7 @@ import {
   fieldProblemOf,
   type FieldProblem,
   type MagnetDesign,
-  type Rectangle,
+  type Place,
 } from '@nab/core';
 import {
   catchError,
@@ -181,8 +181,8 @@ export class FieldPage {
     return raster ? fluxStepFor([raster]) : 0;
   });
 
-  /** Cells that the grown heap fills, and what tier 1 predicts for the lifting end, kg. */
-  protected readonly heapCells = linkedSignal<MagnetDesign, readonly Rectangle[]>({
+  /** Line round the grown heap, and what tier 1 predicts for the lifting end, kg. */
+  protected readonly heapOutline = linkedSignal<MagnetDesign, readonly Place[]>({
     source: () => this.magnet(),
     computation: () => [],
   });

@@ -1,17 +1,15 @@
 /// <reference lib="webworker" />
 import {
-  buildMagnet,
   CoreError,
   fieldPictures,
-  fieldProblemOf,
-  growFieldHeap,
+  heapInField,
   pairPicture,
   vtuOf,
   type FieldPicture,
   type FieldSolution,
   type MagnetDesign,
   type PairPicture,
-  type Rectangle,
+  type Place,
 } from '@nab/core';
 import { expose } from 'comlink';
 
@@ -19,10 +17,10 @@ export type SolvingMessage =
   | { readonly kind: 'step'; readonly iteration: number }
   | { readonly kind: 'picture'; readonly picture: FieldPicture; readonly seconds: number }
   | Fault;
-/** A heap on its way, and when it is done: kg and the cells it fills. */
+/** A heap on its way, and when it is done: kg and the line round it. */
 export type HeapMessage =
   | { readonly kind: 'growing'; readonly round: number; readonly mass: number }
-  | { readonly kind: 'heap'; readonly mass: number; readonly cells: readonly Rectangle[] }
+  | { readonly kind: 'heap'; readonly mass: number; readonly outline: readonly Place[] }
   | Fault;
 /** Two cores side by side, or why there is no picture of them. */
 export interface PairAnswer {
@@ -71,13 +69,11 @@ const api = {
   /** The heap grown as a material in the field, round by round. */
   async heap(design: MagnetDesign, tell: (message: HeapMessage) => unknown): Promise<void> {
     await sayingFaults(tell, async () => {
-      const problem = fieldProblemOf(design, buildMagnet(design));
-      const before = problem.windings[0]!.rectangle.z1;
-      const { mass, cells } = growFieldHeap(problem, before, undefined, (round, soFar) => {
+      const { mass, outline } = heapInField(design, (round, soFar) => {
         void tell({ kind: 'growing', round, mass: soFar });
         return true;
       });
-      await tell({ kind: 'heap', mass, cells });
+      await tell({ kind: 'heap', mass, outline });
     });
   },
 };

@@ -7,7 +7,7 @@ import {
   output,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { MagnetDesign, Rectangle } from '@nab/core';
+import { LIFTED_OVER_HEAP, type MagnetDesign, type Place } from '@nab/core';
 import { merge, skip, Subject, takeUntil } from 'rxjs';
 import { Notice } from '../notices';
 import { countText, massText } from '@nab/words';
@@ -46,9 +46,9 @@ export class HeapInField {
   private readonly service = inject(FieldService);
   readonly design = input.required<MagnetDesign>();
   /** What tier 1 predicts for this end, kg. */
-  readonly undisturbed = input.required<number>();
-  /** Cells that the heap fills, to be drawn; none while nothing is grown. */
-  readonly grown = output<readonly Rectangle[]>();
+  readonly instant = input.required<number>();
+  /** Line round the heap, to be drawn; empty while nothing is grown. */
+  readonly grown = output<readonly Place[]>();
   // A heap belongs to the magnet it hangs on.
   protected readonly working = linkedSignal({ source: this.design, computation: () => false });
   protected readonly said = linkedSignal({ source: this.design, computation: () => '' });
@@ -59,9 +59,9 @@ export class HeapInField {
   );
 
   protected grow(): void {
-    const { objectMass } = this.design();
+    const { objectMass, method = 'dip' } = this.design();
     const many = (mass: number): string =>
-      `${massText(mass)}, about ${countText(mass / objectMass)}`;
+      `${massText(mass)} (about ${countText(mass / objectMass)})`;
     this.working.set(true);
     this.fault.set('');
     this.said.set('Solving without the heap …');
@@ -72,10 +72,10 @@ export class HeapInField {
         if (message.kind === 'growing') {
           this.said.set(`Round ${message.round}: ${many(message.mass)} held.`);
         } else if (message.kind === 'heap') {
-          this.grown.emit(message.cells);
+          this.grown.emit(message.outline);
           this.said.set(
-            `As a material it weakens the field inside itself: ${many(message.mass)} hang. ` +
-              `Without that it would be ${many(this.undisturbed())}; the class’s own trials decide between them.`,
+            `Grown as a material in the field, which it weakens inside itself, the heap holds ${many(message.mass)} by its own pull; the instant model’s formula says ${many(this.instant())}. ` +
+              `Things that touch carry one another, so that ${method === 'dip' ? 'a dip lifts' : 'pressing them round the pole lifts'} ${LIFTED_OVER_HEAP[method]} times as much.`,
           );
         } else if (message.kind === 'fault') {
           this.fault.set(message.sentence);

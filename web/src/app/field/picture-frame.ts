@@ -172,3 +172,12 @@ export function sectionsPath({ r0, r1, z0, z1 }: Rectangle, frame: Frame): strin
     `M${frame.x(a)} ${frame.y(z0)}H${frame.x(b)}V${frame.y(z1)}H${frame.x(a)}Z`;
   return side(r0, r1) + side(-r1, -r0);
 }
+
+/** What a line in the half-plane goes round, on both sides of the axis. */
+export function outlinePath(outline: readonly { r: number; z: number }[], frame: Frame): string {
+  const side = (sign: number): string =>
+    outline
+      .map(({ r, z }, k) => `${k === 0 ? 'M' : 'L'}${frame.x(sign * r)} ${frame.y(z)}`)
+      .join('') + 'Z';
+  return outline.length > 0 ? side(1) + side(-1) : '';
+}

@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import {
-  PRIOR_BELIEF,
+  countBelief,
   formatNumber,
   formatQuantity,
   judged,
@@ -55,7 +55,7 @@ export class GuessPage {
   readonly seed = input<string>();
   private readonly router = inject(Router);
   private readonly start = toMagnetDesign(newDesign('Guess'));
-  protected readonly prior = PRIOR_BELIEF;
+  protected readonly prior = countBelief(this.start);
   protected readonly riddlesInAll = RIDDLES;
   protected readonly number = computed(() => {
     const typed = Number(this.seed());

@@ -14,7 +14,6 @@ import {
   cautionsFor,
   findLimit,
   polesOf,
-  PRIOR_BELIEF,
   type CautionCode,
   type Change,
 } from '@nab/core';
@@ -118,10 +117,8 @@ export class MagnetDesigner {
   /** Why the class's magnets are reckoned with other counts than Nab's model alone gives. */
   protected readonly learnt = computed(() => {
     const { evaluation } = this.base();
-    const belief = this.store.belief();
-    return evaluation && belief !== PRIOR_BELIEF
-      ? learntSentence(evaluation, this.design().load, belief)
-      : null;
+    const belief = this.store.learnt();
+    return evaluation && belief ? learntSentence(evaluation, this.design().load, belief) : null;
   });
   /** What is shown belongs to the last design without faults, and not to what is typed. */
   protected readonly stale = computed(() => this.store.design().errors().length > 0);

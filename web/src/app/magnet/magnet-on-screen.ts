@@ -1,6 +1,6 @@
 import { computed, inject, InjectionToken, signal, type Signal } from '@angular/core';
 import type { DesignDocument } from '@nab/contract';
-import { PRIOR_BELIEF, type ClassBelief } from '@nab/core';
+import type { ClassBelief } from '@nab/core';
 import { StandingDesign } from '../designs';
 import { InvestigationStore } from '../investigation';
 import type { SavedDocument } from '../saving';
@@ -21,7 +21,7 @@ export interface MagnetLesson {
 export interface MagnetOnScreen {
   readonly document: Signal<SavedDocument<DesignDocument>>;
   /** What a class's counts have shown about the model. */
-  readonly belief: Signal<ClassBelief>;
+  readonly belief: Signal<ClassBelief | null>;
   readonly lesson: Signal<MagnetLesson | null>;
   /** Names it on the Compare page. */
   readonly key: Signal<string>;
@@ -36,9 +36,7 @@ export const MAGNET_OF_INVESTIGATION = {
       // These pages are only ever shown for a straight magnet.
       document: computed(() => store.design() as unknown as SavedDocument<DesignDocument>),
       belief: computed(() =>
-        store.measure().heldAgainst?.endsWith('count')
-          ? (store.belief() ?? PRIOR_BELIEF)
-          : PRIOR_BELIEF,
+        store.measure().heldAgainst?.endsWith('count') ? store.belief() : null,
       ),
       lesson: computed(() => {
         const { groups, traySize, repeats } = store.plan().valid();
@@ -63,7 +61,7 @@ export const STANDING_MAGNET = {
     const standing = inject(StandingDesign);
     return {
       document: computed(() => standing.document() as unknown as SavedDocument<DesignDocument>),
-      belief: signal(PRIOR_BELIEF),
+      belief: signal(null),
       lesson: signal(null),
       key: computed(() => `design-${standing.id()}`),
     };

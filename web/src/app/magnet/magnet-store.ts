@@ -2,6 +2,7 @@ import { computed, inject, Injectable, Injector } from '@angular/core';
 import { designSchema, toMagnetDesign, type DesignDocument } from '@nab/contract';
 import {
   CoreError,
+  countBelief,
   evaluateMagnet,
   type Evaluation,
   type MagnetDesign,
@@ -25,7 +26,8 @@ export class MagnetStore {
   readonly design = this.onScreen.document;
   /** The lesson it is for; null when it stands by itself. */
   readonly lesson = this.onScreen.lesson;
-  readonly belief = this.onScreen.belief;
+  /** What the class's own trials tell; null while there are none. */
+  readonly learnt = this.onScreen.belief;
   /** Names it on the Compare page. */
   readonly key = this.onScreen.key;
   /** The document as a form: one field for each thing that is typed or chosen. */
@@ -33,6 +35,7 @@ export class MagnetStore {
   /** The base magnet and its evaluation, or the reason why there is none. */
   readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
   readonly base = computed(() => evaluate(this.magnet()));
+  readonly belief = computed(() => this.learnt() ?? countBelief(this.magnet()));
   private readonly rested = restedValue(() => this.design());
   readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
   readonly restingMagnet = computed(() => toMagnetDesign(this.restingDesign()));

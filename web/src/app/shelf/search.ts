@@ -7,7 +7,7 @@ import { newDesign, quantityProblem, toMagnetDesign, type DesignDocument } from 
 import {
   parseQuantity,
   predictiveBand,
-  PRIOR_BELIEF,
+  countBelief,
   TOUCH_TIMES,
   type FoundDesign,
   type SearchProgress,
@@ -110,8 +110,8 @@ export class ShelfSearchPage {
     const loaded = entry ? takeFromShelf(fresh, entry) : fresh;
     return { ...loaded, touch: this.touch() };
   });
-  protected band({ liftedCount }: FoundDesign): string {
-    return bandText(predictiveBand(PRIOR_BELIEF, liftedCount));
+  protected band({ design, liftedCount }: FoundDesign): string {
+    return bandText(predictiveBand(countBelief(design), liftedCount));
   }
   protected readonly many = computed(() => objectWord(this.base().load, 2));
 
@@ -168,6 +168,8 @@ export class ShelfSearchPage {
         limits: {
           groups: this.groups(),
           objectMass: magnet.objectMass,
+          heap: magnet.heap,
+          method: magnet.method,
           touch: this.touch(),
           onTime: parseQuantity(this.onTime(), 'time').si,
           wire: this.wire().trim() === '' ? Infinity : parseQuantity(this.wire(), 'length').si,

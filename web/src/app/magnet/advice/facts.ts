@@ -1,4 +1,4 @@
-import type { DesignDocument } from '@nab/contract';
+import { LIFT_METHODS, type DesignDocument } from '@nab/contract';
 import {
   fullAt,
   ampereTurnsYardstick,
@@ -8,11 +8,13 @@ import {
   formatNumber,
   formatQuantity,
   LONGEST_TRIAL_S,
+  LIFTED_OVER_HEAP,
   loadHeld,
   MATERIALS,
   openingOf,
   predictiveBand,
   residualAfter,
+  SMALL_OBJECTS,
   trialsOfCharge,
   WARM_CELL_C,
   type ClassBelief,
@@ -113,6 +115,8 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
   const conductor = CONDUCTORS[wire.conductor];
   const material = MATERIALS[core.material];
   const layers = e.winding.layers.length;
+  const { method } = document.load;
+  const { heap } = SMALL_OBJECTS[document.load.object];
   return [
     {
       name: 'Layers',
@@ -192,13 +196,15 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
     {
       name: 'Mass lifted',
       value: formatQuantity(e.liftedMass, 'mass'),
-      formula: 'ρ × the volume where (μ₀ χ/2) ∇|H|² exceeds ρ g',
+      formula: 'k ρ × the volume where (μ₀ χ/2) ∇|H|² in the heap exceeds ρ g',
       inputs: [
-        'heap of wire-like objects: ρ = 900 kg/m³, χ = 3',
+        `heap of ${objectWord(document.load, 2)}: ρ = ${heap.density} kg/m³, χ = ${heap.susceptibility}`,
+        `${LIFT_METHODS[method].toLowerCase()}: k = ${LIFTED_OVER_HEAP[method]}`,
         `mean flux density of the face ${formatNumber(e.faceFluxDensity * 1000)} mT`,
         `one object: ${document.load.massEach}`,
       ],
-      source: 'Force on a weakly magnetic body; ρ and χ typical, from memory.',
+      source:
+        'Force on a weakly magnetic body that weakens the field in itself, held against finite elements (docs/accuracy.md); ρ, χ and k from memory.',
     },
     {
       name: 'Most this battery could do',

@@ -1,0 +1,143 @@
+import { growFieldHeap } from '../field-picture/index.js';
+import type { FieldProblem } from '../fem/index.js';
+import {
+  exteriorCharges,
+  growHeap,
+  UNSCREENED,
+  type ChargeRings,
+  type HeapMaterial,
+  type TipShape,
+} from '../lifting/index.js';
+import { findMaterial, fullAt } from '../steel/index.js';
+import {
+  coilFieldOnCore,
+  magnetiseCore,
+  prepareCore,
+  sheetsOfBlock,
+  type CoreSection,
+} from '../straight-core/index.js';
+
+export type HeapCore =
+  | 'rod 8 × 50'
+  | 'rod 12 × 60'
+  | 'nail 5 × 100'
+  | 'bolt 8 × 60, head behind'
+  | 'bolt 8 × 60, head before'
+  | 'pipe 12 × 60';
+
+const full = (outerRadius: number, from: number, to: number): CoreSection => ({
+  innerRadius: 0,
+  outerRadius,
+  from,
+  to,
+});
+const CORES: Readonly<Record<HeapCore, readonly CoreSection[]>> = {
+  'rod 8 × 50': [full(0.004, 0, 0.05)],
+  'rod 12 × 60': [full(0.006, 0, 0.06)],
+  'nail 5 × 100': [full(0.0025, 0, 0.1)],
+  'bolt 8 × 60, head behind': [full(0.0065, -0.0053, 0), full(0.004, 0, 0.06)],
+  'bolt 8 × 60, head before': [full(0.004, 0, 0.06), full(0.0065, 0.06, 0.0653)],
+  'pipe 12 × 60': [{ innerRadius: 0.0036, outerRadius: 0.006, from: 0, to: 0.06 }],
+};
+
+export interface HeapCase extends HeapMaterial {
+  readonly core: HeapCore;
+  /** Core left bare before the winding, m; of a head only its own height is bare. */
+  readonly bareTip: number;
+  readonly ampereTurns: number;
+}
+
+/** Mass of a heap by both tiers, kg. */
+export interface HeapDifference {
+  readonly case: HeapCase;
+  readonly tier1: number;
+  readonly tier2: number;
+  /** Whether tier 2 came to rest: a film on the face does not. */
+  readonly settled: boolean;
+  /** With the field as it was before the heap. */
+  readonly undisturbed: number;
+}
+
+/** Both tiers' inputs of a case: a coil of 2 mm on nail steel. */
+export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
+  problem: FieldProblem;
+  rings: ChargeRings;
+  tip: TipShape;
+} {
+  const sections = CORES[core];
+  const last = sections[sections.length - 1]!;
+  const shank = sections.find(({ from }) => from === 0)!;
+  const headed = last !== shank && last.outerRadius > shank.outerRadius;
+  const end = headed ? shank.to : last.to - bareTip;
+  const block = {
+    innerRadius: shank.outerRadius + 0.0005,
+    outerRadius: shank.outerRadius + 0.0025,
+    from: 0.003,
+    to: end - (headed ? 0.0005 : 0),
+  };
+  const { curve } = findMaterial('nail-steel');
+  const prepared = prepareCore(sections);
+  const sheets = sheetsOfBlock(block, ampereTurns);
+  const state = magnetiseCore(prepared, curve, coilFieldOnCore(prepared.core, sheets));
+  return {
+    rings: exteriorCharges(state, sheets, last.to),
+    tip: {
+      face: last.to,
+      coreRadius: last.outerRadius,
+      windingEnd: end,
+      windingRadius: headed ? last.outerRadius : block.outerRadius,
+      fullness: Math.max(...state.fluxDensity.map(Math.abs)) / fullAt(curve),
+    },
+    problem: {
+      bodies: [
+        {
+          curve,
+          rectangles: sections.map(({ innerRadius, outerRadius, from, to }) => ({
+            r0: innerRadius,
+            r1: outerRadius,
+            z0: from,
+            z1: to,
+          })),
+        },
+      ],
+      windings: [
+        {
+          rectangle: { r0: block.innerRadius, r1: block.outerRadius, z0: block.from, z1: block.to },
+          ampereTurns,
+        },
+      ],
+    },
+  };
+}
+
+/** Grows the heap of one case by the formula and as a material in the field. */
+export function compareHeaps(one: HeapCase): HeapDifference {
+  const { problem, rings, tip } = heapInputs(one);
+  const { mass, settled } = growFieldHeap(problem, rings, tip, one);
+  return {
+    case: one,
+    tier1: growHeap(rings, tip, one).mass,
+    tier2: mass,
+    settled,
+    undisturbed: growHeap(rings, tip, one, UNSCREENED).mass,
+  };
+}
+
+/** Loose, usual, magnetically dense, and heavy: χ from 1.5 to 6, 600 to 2 500 kg/m³. */
+const MATERIALS: readonly HeapMaterial[] = [
+  { susceptibility: 3, density: 900 },
+  { susceptibility: 1.5, density: 600 },
+  { susceptibility: 6, density: 900 },
+  { susceptibility: 3, density: 2500 },
+];
+
+/** All cores, 50–2 000 ampere-turns, tips bare 0–20 mm, heaps from loose to heavy. */
+export function heapMatrix(): HeapCase[] {
+  return (Object.keys(CORES) as HeapCore[]).flatMap((core) =>
+    (core === 'bolt 8 × 60, head before' ? [0] : [0, 0.003, 0.008, 0.02]).flatMap((bareTip) =>
+      [50, 150, 500, 2000].flatMap((ampereTurns) =>
+        MATERIALS.map((material) => ({ core, bareTip, ampereTurns, ...material })),
+      ),
+    ),
+  );
+}

@@ -1,0 +1,78 @@
+import { compareHeaps, heapMatrix, type HeapDifference } from '@nab/core';
+import { percent, row } from './tables.js';
+
+/** Half a small clip, kg: below it nothing hangs, whatever the model says. */
+const NOTHING = 0.0002;
+const WITHIN = 0.15;
+
+/** Prints the heap by tier 1's formula against the one grown in the field, as Markdown. */
+export function heapAccuracy(): number {
+  const matrix = heapMatrix();
+  const all = matrix.map((one, k) => {
+    process.stderr.write(`\r${k + 1} of ${matrix.length}`);
+    return compareHeaps(one);
+  });
+  process.stderr.write('\n');
+  process.stdout.write(`${heapTables(all).join('\n')}\n`);
+  return 0;
+}
+
+/** Heaps that came to rest and are worth a name by core, the rest in a sentence, and the worst. */
+export function heapTables(all: readonly HeapDifference[]): string[] {
+  const some = all.filter(({ tier1, tier2 }) => Math.max(tier1, tier2) > NOTHING);
+  const hanging = some.filter(({ settled }) => settled);
+  const films = some.filter(({ settled }) => !settled);
+  const lines = [
+    row([
+      'core, mm',
+      'cases',
+      'undisturbed field: median',
+      'formula: median',
+      'within 15 %',
+      'worst',
+    ]),
+    row(['---', '---', '---', '---', '---', '---']),
+  ];
+  for (const core of new Set(hanging.map((one) => one.case.core))) {
+    lines.push(
+      summary(
+        core,
+        hanging.filter((one) => one.case.core === core),
+      ),
+    );
+  }
+  lines.push(
+    summary('all', hanging),
+    summary('films that do not come to rest', films),
+    '',
+    `In ${all.length - some.length} more cases nothing hangs by either.`,
+  );
+  const worst = [...hanging].sort((p, q) => off(q) - off(p)).slice(0, 8);
+  lines.push('', 'Worst cases:', '', ...worst.map(named));
+  return lines;
+}
+
+const ratio = ({ tier1, tier2 }: HeapDifference): number => tier1 / tier2;
+const off = (one: HeapDifference): number => Math.abs(Math.log(ratio(one)));
+
+function summary(name: string, some: readonly HeapDifference[]): string {
+  const median = (values: readonly number[]): string => {
+    const sorted = [...values].sort((p, q) => p - q);
+    return (sorted[sorted.length >> 1] ?? NaN).toFixed(2);
+  };
+  const near = some.filter((one) => Math.abs(ratio(one) - 1) <= WITHIN).length;
+  const worst = [...some].sort((p, q) => off(q) - off(p))[0];
+  return row([
+    name,
+    String(some.length),
+    `× ${median(some.map(({ undisturbed, tier2 }) => undisturbed / tier2))}`,
+    `× ${median(some.map(ratio))}`,
+    percent(near / some.length),
+    worst ? `× ${ratio(worst).toFixed(2)}` : '',
+  ]);
+}
+
+function named(one: HeapDifference): string {
+  const { core, bareTip, ampereTurns, susceptibility, density } = one.case;
+  return `- × ${ratio(one).toFixed(2)}: ${core}, ${ampereTurns} A, bare tip ${bareTip * 1000} mm, χ ${susceptibility}, ${density} kg/m³: ${(one.tier1 * 1000).toFixed(2)} g, in the field ${(one.tier2 * 1000).toFixed(2)} g`;
+}
