@@ -67,11 +67,7 @@ export function triangulate(problem: FieldProblem, grid: Grid, grading: Grading)
   const sides = [...straight, ...round]
     .flatMap((side) => divided(side, size))
     .map(({ from, to }): Side => ({ from: add(from), to: add(to) }));
-  const near = nearness(sides);
-  for (const square of squares(box, size)) {
-    const p = { x: square.x, y: square.y };
-    if (near(p, 0.55 * square.size)) add(p);
-  }
+  for (const middle of middles(box, size, sides)) add(middle);
   return conforming([...points.values()], sides);
 }
 
@@ -231,40 +227,42 @@ function divided(side: Side, size: (x: number, y: number) => number): Side[] {
   return [...divided({ from, to: middle }, size), ...divided({ from: middle, to }, size)];
 }
 
-/** Squares of a quadtree over the box no larger than the size wanted in their middles. */
-function squares(
+/** How far the middle of a square keeps from all sides, over its width. */
+const KEPT = 0.55;
+
+/** Middles of a quadtree's squares, no larger than the size wanted there, that keep off all sides. */
+function middles(
   { r0, r1, z0, z1 }: Rectangle,
   size: (x: number, y: number) => number,
-): { x: number; y: number; size: number }[] {
-  const found: { x: number; y: number; size: number }[] = [];
-  const part = (x: number, y: number, half: number): void => {
+  sides: readonly Side[],
+): Point[] {
+  const found: Point[] = [];
+  // Of a square's sides those that matter are among its parent's.
+  const part = (x: number, y: number, half: number, near: readonly Side[]): void => {
     if (x - half > r1 || y - half > z1) return;
     if (2 * half > 1.15 * size(x, y)) {
       const q = half / 2;
-      part(x - q, y - q, q);
-      part(x + q, y - q, q);
-      part(x - q, y + q, q);
-      part(x + q, y + q, q);
-    } else if (x < r1 && y < z1) {
-      found.push({ x, y, size: 2 * half });
+      // A part's middle lies within q√2 of its own, and keeps off by less than its width.
+      const reach = (Math.SQRT2 + 2 * KEPT) * half;
+      const own = near.filter((side) => awayFrom(side, x, y) < reach);
+      part(x - q, y - q, q, own);
+      part(x + q, y - q, q, own);
+      part(x - q, y + q, q, own);
+      part(x + q, y + q, q, own);
+    } else if (x < r1 && y < z1 && near.every((side) => awayFrom(side, x, y) >= 2 * KEPT * half)) {
+      found.push({ x, y });
     }
   };
   const half = Math.max(r1 - r0, z1 - z0) / 2;
-  part(r0 + half, z0 + half, half);
+  part(r0 + half, z0 + half, half, sides);
   return found;
 }
 
-/** Whether a place keeps a distance from all ends of sides. */
-function nearness(sides: readonly Side[]): (p: Point, distance: number) => boolean {
-  return (p, distance) =>
-    sides.every(({ from, to }) => {
-      const [ux, uy] = [to.x - from.x, to.y - from.y];
-      const t = Math.max(
-        0,
-        Math.min(1, ((p.x - from.x) * ux + (p.y - from.y) * uy) / (ux * ux + uy * uy)),
-      );
-      return Math.hypot(p.x - from.x - t * ux, p.y - from.y - t * uy) >= distance;
-    });
+/** Distance of a place from a side. */
+function awayFrom({ from, to }: Side, x: number, y: number): number {
+  const [ux, uy] = [to.x - from.x, to.y - from.y];
+  const t = Math.max(0, Math.min(1, ((x - from.x) * ux + (y - from.y) * uy) / (ux * ux + uy * uy)));
+  return Math.hypot(x - from.x - t * ux, y - from.y - t * uy);
 }
 
 const MOST_ROUNDS = 12;
