@@ -17,10 +17,12 @@ const { printBundles } = await import('./bench/bundles.mjs');
 const { benchFindings } = await import('./bench/findings.mjs');
 const { benchRoom } = await import('./bench/room.mjs');
 
-spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench/core.ts')], {
-  cwd: projectFolder,
-  stdio: 'inherit',
-});
+for (const part of ['core.ts', 'fields.ts']) {
+  spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench', part)], {
+    cwd: projectFolder,
+    stdio: 'inherit',
+  });
+}
 
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   const list = await (await fetch(`${address}/api/investigations`)).json();

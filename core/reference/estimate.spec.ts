@@ -3,9 +3,12 @@ import { describe, expect, it } from 'vitest';
 import {
   fieldEnergy,
   FINE,
+  forceByVirtualWork,
+  forceOn,
   linkagePerTurn,
   readReferenceFile,
   refinements,
+  solveAdaptively,
   type Accuracy,
 } from '../src/index.js';
 import { steelProblemOf } from '../src/reference-check/field-cases.js';
@@ -42,6 +45,21 @@ describe('the estimated error of a field', () => {
       expect(refined).toBeGreaterThan(0);
     },
   );
+});
+
+describe('the pull on a plate', () => {
+  it.each([
+    'given.force.pot40.gap0.1mm.NI400',
+    'given.force.pot40.gap1mm.NI1500',
+    'given.force.rod8x50_plate.gap0.02mm.NI400',
+  ])('is the same by stress and by virtual work, and the reference’s: %s', (id) => {
+    const entry = cases.find((one) => one.id === id)!;
+    const { solution } = solveAdaptively(steelProblemOf(entry, file), COARSE);
+    const gap = entry.inputs['gap_m'] as number;
+    const [stress, work] = [forceOn(solution, 1), forceByVirtualWork(solution, 1, gap / 1000)];
+    expect(Math.abs(stress / expected(entry, 'F_z') - 1)).toBeLessThan(2e-3);
+    expect(Math.abs(work / expected(entry, 'F_z') - 1)).toBeLessThan(2e-3);
+  });
 });
 
 describe('the error of a field against its unknowns', () => {

@@ -6,19 +6,14 @@ import {
   casesOf,
   coreSections,
   evaluateMagnet,
-  fieldProblemOf,
   magnetise,
   normalFrom,
   preparationOf,
   prepareCore,
-  QUICK,
   searchShelf,
   seededRandom,
-  solveAdaptively,
-  solveField,
   TYPICAL_MINUTES,
   type Arrangement,
-  type FieldSolution,
   type LessonPlan,
   type SearchStock,
 } from '@nab/core';
@@ -146,26 +141,3 @@ const { alike } = analyse(readings, true);
 process.stdout.write(
   `20 000 readings analysed in ${(performance.now() - asked).toFixed(0)} ms: ${alike.join(', ')}\n`,
 );
-
-const problem = fieldProblemOf(magnet, buildMagnet(magnet));
-const solved = (name: string, next: () => FieldSolution): FieldSolution => {
-  const begin = performance.now();
-  const solution = next();
-  const took = (performance.now() - begin) / 1000;
-  process.stdout.write(
-    `Field by finite elements, ${name}: ${solution.u.length} nodes, ${solution.iterations} steps, in ${took.toFixed(2)} s\n`,
-  );
-  return solution;
-};
-solved('cold', () => solveField(problem));
-const again = solved('again', () => solveField(problem));
-solved('5 % more current', () =>
-  solveField(
-    {
-      ...problem,
-      windings: problem.windings.map((one) => ({ ...one, ampereTurns: 1.05 * one.ampereTurns })),
-    },
-    { start: again },
-  ),
-);
-solved('as the Field page refines', () => solveAdaptively(problem, QUICK).solution);

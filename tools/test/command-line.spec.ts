@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,17 +6,7 @@ import { completeDocument, newDesign, toLessonPlan, type ExperimentDocument } fr
 import { examplePlan } from '@nab/contract/testing';
 import { casesOf, EXPERIMENT_IDS } from '@nab/core';
 import { readPdf } from '@nab/sheets/testing';
-
-const root = new URL('../..', import.meta.url).pathname;
-
-function nab(...words: string[]): { status: number | null; out: string; err: string } {
-  const result = spawnSync('npm', ['run', '--silent', 'nab', '--', ...words], {
-    cwd: root,
-    encoding: 'utf8',
-    maxBuffer: 1 << 26,
-  });
-  return { status: result.status, out: result.stdout, err: result.stderr };
-}
+import { nab, root, typed } from './nab.js';
 
 function temporaryFile(content: string): string {
   const path = join(
@@ -29,8 +18,8 @@ function temporaryFile(content: string): string {
 }
 
 describe('nab diagnose', () => {
-  it('weighs causes and proposes a test, of the example', () => {
-    const { status, out } = nab('diagnose', 'docs/examples/diagnosis.json');
+  it('weighs causes and proposes a test, of the example', async () => {
+    const { status, out } = await nab('diagnose', 'docs/examples/diagnosis.json');
     expect(status).toBe(0);
     const { causes, tests, format } = JSON.parse(out) as {
       format: string;
@@ -45,15 +34,27 @@ describe('nab diagnose', () => {
     expect(tests[0]!.expected_bits).toBeGreaterThan(0.1);
   });
 
-  it('says beside each field what is wrong and ends with 2', () => {
+  it('says beside each field what is wrong and ends with 2', async () => {
     const file = JSON.parse(
       readFileSync(join(root, 'docs/examples/diagnosis.json'), 'utf8'),
     ) as object;
     const wrong = { ...file, readings: { current: 'much' }, symptom: 'sulks' };
-    const { status, err } = nab('diagnose', temporaryFile(JSON.stringify(wrong)));
+    const { status, err } = await nab('diagnose', temporaryFile(JSON.stringify(wrong)));
     expect(status).toBe(2);
     expect(err).toContain('readings.current: “much” cannot be read');
     expect(err).toContain('symptom: Choose a symptom');
+  });
+});
+
+describe('nab as it is typed', () => {
+  it('says and ends as in this process, and takes paths from where it is typed', async () => {
+    const example = ['evaluate', 'docs/examples/diagnosis.json'];
+    const wrong = typed(...example);
+    expect(wrong).toEqual(await nab(...example));
+    expect(wrong.status).toBe(2);
+    const right = typed('list');
+    expect(right).toEqual(await nab('list'));
+    expect(right.status).toBe(0);
   });
 });
 
@@ -61,8 +62,8 @@ describe('nab evaluate', () => {
   const designs = readdirSync(join(root, 'docs/examples')).filter(
     (name) => name !== 'diagnosis.json',
   );
-  it.each(designs)('evaluates the example %s', (name) => {
-    const { status, out } = nab('evaluate', `docs/examples/${name}`);
+  it.each(designs)('evaluates the example %s', async (name) => {
+    const { status, out } = await nab('evaluate', `docs/examples/${name}`);
     expect(status).toBe(0);
     const report = JSON.parse(out) as Record<string, unknown>;
     const kind = /^(shell|compass|track|spinner|needle|permanent|filings)/.exec(name)?.[0];
@@ -77,9 +78,9 @@ describe('nab evaluate', () => {
     expect(report[told]).toBeGreaterThan(0);
   });
 
-  it('says beside each field what is wrong and ends with 2', () => {
+  it('says beside each field what is wrong and ends with 2', async () => {
     const design = newDesign();
-    const { status, out, err } = nab(
+    const { status, out, err } = await nab(
       'evaluate',
       temporaryFile(JSON.stringify({ ...design, wire: { ...design.wire, size: '99 AWG' } })),
     );
@@ -93,8 +94,8 @@ describe('nab evaluate', () => {
     ['an empty file', ''],
     ['a list', '[]'],
     ['null', 'null'],
-  ])('ends with 2 and a message for %s', (_what, content) => {
-    const { status, err } = nab('evaluate', temporaryFile(content));
+  ])('ends with 2 and a message for %s', async (_what, content) => {
+    const { status, err } = await nab('evaluate', temporaryFile(content));
     expect(status).toBe(2);
     expect(err).toMatch(/^nab: /);
     expect(err).not.toContain('    at ');
@@ -102,8 +103,8 @@ describe('nab evaluate', () => {
 });
 
 describe('nab reference', () => {
-  it('prints a line a value and the counts, and ends with 0 when all are met', () => {
-    const { status, out } = nab('reference', 'core/reference/given.json', '--tier', '1');
+  it('prints a line a value and the counts, and ends with 0 when all are met', async () => {
+    const { status, out } = await nab('reference', 'core/reference/given.json', '--tier', '1');
     const lines = out
       .trim()
       .split('\n')
@@ -127,23 +128,28 @@ describe('nab reference', () => {
     );
   });
 
-  it('ends with 1 when a value is not met', () => {
+  it('ends with 1 when a value is not met', async () => {
     const given = JSON.parse(readFileSync(join(root, 'core/reference/given.json'), 'utf8'));
     const loop = given.cases[0];
     const wrong = { cases: [{ ...loop, expected: [{ ...loop.expected[1], B_z: 1 }] }] };
-    const { status, out } = nab('reference', temporaryFile(JSON.stringify(wrong)), '--tier', '1');
+    const { status, out } = await nab(
+      'reference',
+      temporaryFile(JSON.stringify(wrong)),
+      '--tier',
+      '1',
+    );
     expect(status).toBe(1);
     expect(out).toContain('"ok":false');
   });
 
-  it('goes on after a case that cannot be read, and says why', () => {
+  it('goes on after a case that cannot be read, and says why', async () => {
     const { cases } = JSON.parse(readFileSync(join(root, 'core/reference/given.json'), 'utf8')) as {
       cases: { id: string; inputs: object; expected: object[] }[];
     };
     const loop = cases[0]!;
     const broken = { ...cases.find(({ id }) => id.includes('rod8x50_plate'))!, inputs: {} };
     const file = temporaryFile(JSON.stringify({ cases: [broken, loop] }));
-    const { status, out } = nab('reference', file, '--tier', '1');
+    const { status, out } = await nab('reference', file, '--tier', '1');
     const lines = out
       .trim()
       .split('\n')
@@ -157,17 +163,17 @@ describe('nab reference', () => {
   it.each([
     ['a file that is not there', '/nowhere/x.json'],
     ['a file without cases', temporaryFile('{}')],
-  ])('ends with 2 for %s', (_what, path) => {
-    const { status, err } = nab('reference', path);
+  ])('ends with 2 for %s', async (_what, path) => {
+    const { status, err } = await nab('reference', path);
     expect(status).toBe(2);
     expect(err).toMatch(/^nab: /);
   });
 });
 
 describe('nab', () => {
-  it('shows how it is used and ends with 2 when it is not used so', () => {
+  it('shows how it is used and ends with 2 when it is not used so', async () => {
     for (const words of [[], ['nonsense', 'x'], ['evaluate']]) {
-      const { status, err } = nab(...words);
+      const { status, err } = await nab(...words);
       expect(status).toBe(2);
       expect(err).toContain('Usage:');
     }
@@ -186,7 +192,7 @@ describe('nab print', () => {
   it('writes the sheets that are wanted on the paper that is wanted', async () => {
     const file = temporaryFile(JSON.stringify(investigation()));
     const to = out();
-    const { status, out: said } = nab(
+    const { status, out: said } = await nab(
       'print',
       file,
       to,
@@ -206,23 +212,23 @@ describe('nab print', () => {
     rmSync(to);
   });
 
-  it('says what is wrong with the file or the words, and writes nothing', () => {
+  it('says what is wrong with the file or the words, and writes nothing', async () => {
     const faulty = { ...investigation(), plan: { ...examplePlan(), repeats: 0 } };
     const to = out();
-    const wrong = nab('print', temporaryFile(JSON.stringify(faulty)), to);
+    const wrong = await nab('print', temporaryFile(JSON.stringify(faulty)), to);
     expect(wrong.status).toBe(2);
     expect(wrong.err).toContain('plan.repeats: At least one trial');
     const file = temporaryFile(JSON.stringify(investigation()));
-    expect(nab('print', file, to, '--sheets', 'poster').err).toContain('four-box');
-    expect(nab('print', file, to, '--paper', 'A3').err).toContain('A4, Letter');
-    expect(nab('print', file).status).toBe(2);
+    expect((await nab('print', file, to, '--sheets', 'poster')).err).toContain('four-box');
+    expect((await nab('print', file, to, '--paper', 'A3')).err).toContain('A4, Letter');
+    expect((await nab('print', file)).status).toBe(2);
     expect(existsSync(to)).toBe(false);
   });
 });
 
 describe('nab list', () => {
-  it('names experiments, factors and measures', () => {
-    const { status, out } = nab('list');
+  it('names experiments, factors and measures', async () => {
+    const { status, out } = await nab('list');
     expect(status).toBe(0);
     const all = JSON.parse(out) as Record<string, { id: string }[]>;
     expect(all['experiments']!.map(({ id }) => id)).toEqual(EXPERIMENT_IDS);
@@ -243,10 +249,10 @@ describe('nab predict', () => {
       .map((line) => JSON.parse(line) as Record<string, unknown>);
   const example = (name: string) => join(root, 'docs/examples', `${name}.json`);
 
-  it('prints a line a level and line, in the measure’s unit', () => {
+  it('prints a line a level and line, in the measure’s unit', async () => {
     const words = ['--factor', 'gap', '--levels', '1 sheet, 0.5 mm'];
     const more = ['--series', 'cells-in-series=2,4', '--measure', 'load-held'];
-    const { status, out } = nab('predict', example('shell-magnet'), ...words, ...more);
+    const { status, out } = await nab('predict', example('shell-magnet'), ...words, ...more);
     expect(status).toBe(0);
     expect(lines(out).map(({ level, series, unit }) => [level, series, unit])).toEqual([
       ['0.1 mm', '2 cells', 'kg'],
@@ -261,9 +267,9 @@ describe('nab predict', () => {
     }
   });
 
-  it('takes decimal commas between semicolons, and says what the page says', () => {
+  it('takes decimal commas between semicolons, and says what the page says', async () => {
     const words = ['--factor', 'current', '--levels', '0,5 A; 1 A'];
-    const { out } = nab('predict', example('compass'), ...words);
+    const { out } = await nab('predict', example('compass'), ...words);
     const document = JSON.parse(readFileSync(example('compass'), 'utf8')) as object;
     const plan = {
       ...examplePlan(),
@@ -279,9 +285,9 @@ describe('nab predict', () => {
     );
   });
 
-  it('says of a level that cannot be had why, and goes on', () => {
+  it('says of a level that cannot be had why, and goes on', async () => {
     const words = ['--factor', 'wire-length', '--levels', '20 cm,2 m'];
-    const [short, long] = lines(nab('predict', example('nail'), ...words).out);
+    const [short, long] = lines((await nab('predict', example('nail'), ...words)).out);
     expect(short).toMatchObject({ value: null, current_A: null, on_time_s: null });
     expect(String(short!['stop'])).toContain('not even one turn');
     expect(long).toMatchObject({ stop: [] });
@@ -301,8 +307,8 @@ describe('nab predict', () => {
       'needs --load',
     ],
     ['an option twice', ['--factor', 'turns', '--factor', 'gap', '--levels', '1'], 'Usage'],
-  ])('ends with 2 and a message for %s', (_what, words, message) => {
-    const { status, out, err } = nab('predict', example('nail'), ...words);
+  ])('ends with 2 and a message for %s', async (_what, words, message) => {
+    const { status, out, err } = await nab('predict', example('nail'), ...words);
     expect([status, out]).toEqual([2, '']);
     expect(err).toContain(message);
   });

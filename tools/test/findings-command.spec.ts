@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,9 +5,9 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { zipSync } from 'fflate';
 import { newDesign } from '@nab/contract';
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
+import { nab } from './nab.js';
 import { NORRIS, SIMON_LESAGE, simonLesage } from '../../core/reference/nist-strd.js';
 
-const root = new URL('../..', import.meta.url).pathname;
 const folder = mkdtempSync(join(tmpdir(), 'nab-findings-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -35,26 +34,20 @@ interface Line {
   readonly unusual: number[];
 }
 
-function findings(content: string | Uint8Array): {
-  status: number | null;
-  lines: Line[];
-  err: string;
-} {
+async function findings(
+  content: string | Uint8Array,
+): Promise<{ status: number | null; lines: Line[]; err: string }> {
   const path = join(folder, 'readings.csv');
   writeFileSync(path, content);
-  const result = spawnSync('npm', ['run', '--silent', 'nab', '--', 'findings', path], {
-    cwd: root,
-    encoding: 'utf8',
-    maxBuffer: 1 << 26,
-  });
-  const report = result.status === 0 ? (JSON.parse(result.stdout) as { lines: Line[] }) : null;
-  return { status: result.status, lines: report?.lines ?? [], err: result.stderr };
+  const { status, out, err } = await nab('findings', path);
+  const report = status === 0 ? (JSON.parse(out) as { lines: Line[] }) : null;
+  return { status, lines: report?.lines ?? [], err };
 }
 
 describe('nab findings', () => {
-  it('has NIST’s certified line for Norris', () => {
+  it('has NIST’s certified line for Norris', async () => {
     const rows = NORRIS.x.map((x, i) => `${x},${NORRIS.y[i]!}`);
-    const { lines } = findings(['level,value', ...rows].join('\r\n'));
+    const { lines } = await findings(['level,value', ...rows].join('\r\n'));
     const { coefficients, standard_errors, residual_sd } = lines[0]!.line;
     for (const [found, certified] of [
       [coefficients['intercept']!, NORRIS.intercept],
@@ -66,20 +59,20 @@ describe('nab findings', () => {
     }
   });
 
-  it('has NIST’s certified analysis of variance for SmLs01, of levels with names', () => {
+  it('has NIST’s certified analysis of variance for SmLs01, of levels with names', async () => {
     const [wanted] = SIMON_LESAGE;
     const rows = simonLesage(wanted!.perTreatment).flatMap((values, i) =>
       values.map((value) => `treatment ${i + 1},${value}`),
     );
-    const [line] = findings(['level,value', ...rows].join('\n')).lines;
+    const [line] = (await findings(['level,value', ...rows].join('\n'))).lines;
     expect(Math.abs(line!.anova['f']! / wanted!.f - 1)).toBeLessThan(1e-8);
     expect(line!.anova['df_within']).toBe(180);
     expect(line!.line).toBeNull();
     expect(line!.models.map(({ id }) => id).sort()).toEqual(['means', 'none']);
   });
 
-  it('reads groups, order and what is at least so much', () => {
-    const { status, lines } = findings(
+  it('reads groups, order and what is at least so much', async () => {
+    const { status, lines } = await findings(
       [
         'level,value,group,order,censored',
         ...['a', 'b', 'c'].flatMap((group, g) =>
@@ -104,18 +97,20 @@ describe('nab findings', () => {
     ]);
   });
 
-  it('names every row that cannot be used, and ends with 2', () => {
-    const { status, err } = findings('level,value,censored\n10,three,\n,4,\n20,5,perhaps\n20,5,\n');
+  it('names every row that cannot be used, and ends with 2', async () => {
+    const { status, err } = await findings(
+      'level,value,censored\n10,three,\n,4,\n20,5,perhaps\n20,5,\n',
+    );
     expect(status).toBe(2);
     expect(err).toContain('row 2, value: This is no number.');
     expect(err).toContain('row 3, level: The level is missing.');
     expect(err).toContain('row 4, censored: Write yes');
     for (const nothing of ['', 'level,value\n', 'level,value\n1,2,3\n', '{"plan":']) {
-      expect(findings(nothing).status).toBe(2);
+      expect((await findings(nothing)).status).toBe(2);
     }
   });
 
-  it('says of an investigation’s file what its page says', () => {
+  it('says of an investigation’s file what its page says', async () => {
     const readings = [2, 4, 8].flatMap((count, level) =>
       [0, 1].map((by) =>
         exampleReading({
@@ -126,7 +121,7 @@ describe('nab findings', () => {
       ),
     );
     const file = JSON.stringify({ plan: examplePlan(), design: { design: newDesign() }, readings });
-    const { lines } = findings(file);
+    const { lines } = await findings(file);
     expect(lines[0]!.levels.map(({ level, mean }) => [level, mean])).toEqual([
       ['10 turns', 2.5],
       ['20 turns', 4.5],
@@ -135,7 +130,7 @@ describe('nab findings', () => {
     expect(lines[0]!.line.coefficients['slope']).toBeCloseTo(0.2, 12);
   });
 
-  it('reads a data package, corrections in the order in which they stand', () => {
+  it('reads a data package, corrections in the order in which they stand', async () => {
     const first = exampleReading({ id: idOf(500), outcome: counted(70) });
     const others = [1, 2].map((level) =>
       exampleReading({ id: idOf(500 + level), levelId: idOf(1 + level), outcome: counted(9) }),
@@ -147,10 +142,10 @@ describe('nab findings', () => {
     const file = { plan: examplePlan(), design: { design: newDesign() }, readings };
     const zip = (name: string): Uint8Array =>
       zipSync({ [name]: new TextEncoder().encode(JSON.stringify(file)) });
-    expect(findings(zip('investigation.json')).lines[0]!.levels[0]!.mean).toBe(8);
-    const lost = findings(zip('other.json'));
+    expect((await findings(zip('investigation.json'))).lines[0]!.levels[0]!.mean).toBe(8);
+    const lost = await findings(zip('other.json'));
     expect([lost.status, lost.err]).toEqual([2, expect.stringContaining('no investigation.json')]);
     const wrong = { ...file, readings: [{ ...readings[0], outcome: { kind: 'hunch' } }] };
-    expect(findings(JSON.stringify(wrong)).err).toContain('readings[0].outcome');
+    expect((await findings(JSON.stringify(wrong))).err).toContain('readings[0].outcome');
   });
 });

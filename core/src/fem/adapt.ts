@@ -137,7 +137,7 @@ export const FINE: Accuracy = {
 /** For fluxes, energies and forces, which need fewer triangles than a field at a point. */
 export const SUMS: Accuracy = {
   ...FINE,
-  grid: { ...FINE.grid, graded: { finest: 0.02, growth: 0.4, largest: 0.15, axis: 0.65 } },
+  grid: { ...FINE.grid, graded: { finest: 0.03, growth: 0.5, largest: 0.2, axis: 0.65 } },
 };
 
 /** For a picture that is to come soon. */

@@ -107,6 +107,17 @@ export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
   };
 }
 
+/** The triangles of a mesh with the corners of a body's moved along the axis, m; those beside it stretch. */
+export function drawnAlong({ forest, body, elementOf }: Mesh, of: number, by: number): Forest {
+  const y = forest.y.slice();
+  const whole = leavesOf(forest).filter((leaf) => body[elementOf[leaf]!] === of);
+  const corners = new Set(
+    Array.from(whole).flatMap((leaf) => [0, 1, 2].map((k) => forest.corners[3 * leaf + k]!)),
+  );
+  for (const n of corners) y[n]! += by;
+  return { ...forest, y };
+}
+
 /** Boxes of each body. */
 function boxesOf({ bodies }: FieldProblem): Rectangle[][] {
   return bodies.map(({ rectangles = [], ball }) => [

@@ -41,10 +41,12 @@ export function solveField(problem: FieldProblem, options: SolveOptions = {}): F
   const same = near && !options.grid && sameShape(problem, near.mesh.problem);
   const mesh = same ? { ...near.mesh, problem } : meshOf(problem, options.grid ?? GRID);
   const table = same ? near.table : elementTable(mesh);
-  const topology = same ? keptOf(near).topology : topologyOf(mesh);
+  // Triangles whose corners were moved hang together as before.
+  const alike = near?.mesh.forest.corners === mesh.forest.corners ? near : undefined;
+  const topology = alike ? keptOf(alike).topology : topologyOf(mesh);
   const equations = makeEquations(mesh, table, topology);
   const v = startOf(mesh, topology, near);
-  const factors = same ? keptOf(near).factors : undefined;
+  const factors = alike && keptOf(alike).factors;
   const { factors: last, ...found } = newton(equations, v, options.onIteration, factors);
   const solution = { mesh, table, u: v, ...found };
   kept.set(solution, { topology, factors: last });
@@ -78,7 +80,7 @@ function sameShape(one: FieldProblem, other: FieldProblem): boolean {
 function startOf(mesh: Mesh, topology: Topology, near: FieldSolution | undefined): Float64Array {
   const v = new Float64Array(mesh.x.length);
   if (!near) return v;
-  const alike = near.mesh.forest === mesh.forest;
+  const alike = near.mesh.forest.corners === mesh.forest.corners;
   for (let i = 0; i < v.length; i++) {
     if (topology.numberOf[i]! < 0) continue;
     v[i] = alike ? near.u[i]! : valueAt(near, mesh.x[i]!, mesh.y[i]!);

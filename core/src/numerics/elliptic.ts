@@ -33,7 +33,8 @@ export function ellipticKE(m1: number, out: EllipticKE): void {
   let g = Math.sqrt(m1);
   let sum = (1 - m1) / 2;
   let weight = 0.5;
-  // Quadratic convergence: the error after the last halving is the square of the one before.
+  // Quadratic convergence: after the last halving the two differ by c²/2, and what the sum still
+  // lacks is c⁴, so that c = 2e-5 leaves 1e-18.
   for (let i = 0; i < 40; i++) {
     const c = (a - g) / 2;
     const next = (a + g) / 2;
@@ -41,7 +42,7 @@ export function ellipticKE(m1: number, out: EllipticKE): void {
     sum += weight * c * c;
     g = Math.sqrt(a * g);
     a = next;
-    if (c < 1e-9 * a) break;
+    if (c < 2e-5 * a) break;
   }
   out.K = Math.PI / (a + g);
   out.E = out.K * (1 - sum);

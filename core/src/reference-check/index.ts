@@ -5,5 +5,6 @@ export {
   type ReferenceCase,
   type ReferenceFile,
 } from './case-file.js';
+export { steelProblemOf } from './field-cases.js';
 export { checkCase } from './check.js';
 export { TOLERANCES } from './tolerances.js';

@@ -8,9 +8,9 @@ import {
   forceByVirtualWork,
   forceOn,
   meanFluxDensity,
-  QUICK,
   shellFieldProblem,
   solveAdaptively,
+  SUMS,
   type ShellMagnet,
 } from '@nab/core';
 import { expose } from 'comlink';
@@ -51,17 +51,20 @@ export type ShellApi = typeof api;
 
 expose(api);
 
+/** A thousandth of the energy: pulls within as much. */
+const CHECKED = 0.03;
+
 function checkAt(shell: ShellMagnet): ShellCheck {
   const { gap } = shell.seat;
   const { solution } = solveAdaptively(shellFieldProblem(shell, buildShell(shell)), {
-    ...QUICK,
-    measure: 'energy',
+    ...SUMS,
+    accuracy: CHECKED,
   });
   return {
     gap,
     network: evaluateShell(shell).pull.force,
     force: -forceOn(solution, 1),
-    work: -forceByVirtualWork(solution, 1, gap / 50),
+    work: -forceByVirtualWork(solution, 1, gap / 1000),
     peak: meanFluxDensity(solution, 0).peak,
     energy: fieldEnergy(solution).energy,
   };
