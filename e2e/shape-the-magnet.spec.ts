@@ -122,8 +122,8 @@ test('a bar across two cores has its own section and air at its joints', async (
     Number(/about (\d+)/.exec((await current.textContent()) ?? '')![1]);
   await expect(current).toBeVisible();
   const screwed = await lifted();
-  await field('Air at each joint').fill('0 mm');
-  await expect.poll(lifted).toBeGreaterThan(screwed);
+  await field('Air at each joint').fill('3 mm');
+  await expect.poll(lifted).toBeLessThan(screwed);
   await field('Air at each joint').fill('5 cm');
   await expect(page.getByText('Must be from 0 mm to 5 mm.')).toBeVisible();
   await field('Air at each joint').fill('0.1 mm');

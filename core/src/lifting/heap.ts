@@ -9,6 +9,8 @@ export interface HeapMaterial {
   readonly density: number;
   /** Effective susceptibility. */
   readonly susceptibility: number;
+  /** How far one of the objects stands out from the steel, m: no film is thinner; 0 when absent. */
+  readonly grain?: number;
 }
 
 export const WIRE_LIKE_HEAP: HeapMaterial = { density: 900, susceptibility: 3 };
@@ -97,7 +99,7 @@ export function growHeap(
   rings: ChargeRings,
   tip: TipShape,
   material: HeapMaterial = WIRE_LIKE_HEAP,
-  screening: Screening = ownScreening(tip, material.susceptibility),
+  screening: Screening = ownScreening(tip, material),
 ): Heap {
   const centre = heapCentre(tip);
   const lowest = lastCosine(tip);

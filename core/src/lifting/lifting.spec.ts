@@ -118,18 +118,25 @@ describe('what a heap leaves of the pull on itself', () => {
   const aside = heapRay(bolt, 1, -0.3);
 
   it('is all of it when the heap is hardly magnetic', () => {
-    expect(ownScreening(bolt, 1e-6)(straight, 0.005)).toBeCloseTo(1, 5);
+    expect(ownScreening(bolt, { susceptibility: 1e-6 })(straight, 0.005)).toBeCloseTo(1, 5);
   });
 
   it('is what a plate leaves in a film: 1/(1 + χ)²', () => {
     for (const susceptibility of [1.5, 3, 6]) {
-      const left = ownScreening(bolt, susceptibility)(straight, 1e-7);
+      const left = ownScreening(bolt, { susceptibility })(straight, 1e-7);
       expect(left * (1 + susceptibility) ** 2).toBeCloseTo(1, 2);
     }
   });
 
+  it('is more where the things of the heap stand out: one clip is no film', () => {
+    const clips = SMALL_OBJECTS['clip-small'].heap;
+    expect(ownScreening(bolt, clips)(straight, 1e-4)).toBeGreaterThan(
+      3 * ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 1e-4),
+    );
+  });
+
   it('grows with a lump before the face, where the factor is near a quarter', () => {
-    const screening = ownScreening(bolt, 3);
+    const screening = ownScreening(bolt, WIRE_LIKE_HEAP);
     expect(screening(straight, 0.01)).toBeGreaterThan(screening(straight, 0.002));
     const factor = (1 / Math.sqrt(screening(straight, 0.01)) - 1) / 3;
     expect(factor).toBeGreaterThan(0.2);
@@ -137,16 +144,16 @@ describe('what a heap leaves of the pull on itself', () => {
   });
 
   it('is least round a long bare tip, and where the steel is full', () => {
-    expect(ownScreening(bolt, 3)(aside, 0.005)).toBeLessThan(
-      0.5 * ownScreening(bolt, 3)(straight, 0.005),
+    expect(ownScreening(bolt, WIRE_LIKE_HEAP)(aside, 0.005)).toBeLessThan(
+      0.5 * ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 0.005),
     );
     const wound = { ...bolt, windingEnd: 0.06 };
-    expect(ownScreening(wound, 3)(straight, 0.005)).toBeCloseTo(
-      ownScreening(bolt, 3)(straight, 0.005),
+    expect(ownScreening(wound, WIRE_LIKE_HEAP)(straight, 0.005)).toBeCloseTo(
+      ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 0.005),
       8,
     );
-    expect(ownScreening({ ...bolt, fullness: 0.9 }, 3)(straight, 0.005)).toBeLessThan(
-      0.95 * ownScreening(bolt, 3)(straight, 0.005),
+    expect(ownScreening({ ...bolt, fullness: 0.9 }, WIRE_LIKE_HEAP)(straight, 0.005)).toBeLessThan(
+      0.95 * ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 0.005),
     );
   });
 

@@ -24,7 +24,8 @@ export interface SmallObject {
  * mixture of wire and air whose pieces lie anyhow and shut each other off, between a third of
  * the steel's share over the piece's own demagnetising factor and what touches, from memory, good to
  * a factor of two; the pull on a heap that stands out, χ/(1 + Nχ)², changes by a sixth at most between
- * χ = 2 and 10 (N = 0.23). Class factors are common practice, no source.
+ * χ = 2 and 10 (N = 0.23). How far one stands out is its width
+ * as it lies, from memory. Class factors are common practice, no source.
  */
 export const SMALL_OBJECTS = {
   'clip-small': {
@@ -34,7 +35,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.4e-3,
     length_m: 0.026,
     thickness_m: 0.9e-3,
-    heap: { density: 900, susceptibility: 3 },
+    heap: { density: 900, susceptibility: 3, grain: 7e-3 },
     classFactor: 2.7,
   },
   'clip-large': {
@@ -44,7 +45,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 1.5e-3,
     length_m: 0.047,
     thickness_m: 1.2e-3,
-    heap: { density: 700, susceptibility: 3 },
+    heap: { density: 700, susceptibility: 3, grain: 10e-3 },
     classFactor: 2.7,
   },
   staple: {
@@ -54,7 +55,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.033e-3,
     length_m: 0.012,
     thickness_m: 0.5e-3,
-    heap: { density: 1200, susceptibility: 3 },
+    heap: { density: 1200, susceptibility: 3, grain: 4e-3 },
     classFactor: 3,
   },
   pin: {
@@ -64,7 +65,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.11e-3,
     length_m: 0.028,
     thickness_m: 0.7e-3,
-    heap: { density: 1500, susceptibility: 3 },
+    heap: { density: 1500, susceptibility: 3, grain: 5e-3 },
     classFactor: 3,
   },
   'nail-small': {
@@ -74,7 +75,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.5e-3,
     length_m: 0.025,
     thickness_m: 1.6e-3,
-    heap: { density: 2200, susceptibility: 3 },
+    heap: { density: 2200, susceptibility: 3, grain: 5e-3 },
     classFactor: 3,
   },
   'screw-small': {
@@ -84,7 +85,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.9e-3,
     length_m: 0.016,
     thickness_m: 3e-3,
-    heap: { density: 2300, susceptibility: 2.5 },
+    heap: { density: 2300, susceptibility: 2.5, grain: 6e-3 },
     classFactor: 3,
   },
   washer: {
@@ -94,7 +95,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.45e-3,
     length_m: 0.01,
     thickness_m: 1e-3,
-    heap: { density: 2800, susceptibility: 2 },
+    heap: { density: 2800, susceptibility: 2, grain: 5e-3 },
     classFactor: 3.5,
   },
   own: {
@@ -104,7 +105,7 @@ export const SMALL_OBJECTS = {
     mass_kg: 0.5e-3,
     length_m: 0.02,
     thickness_m: 1e-3,
-    heap: { density: 1200, susceptibility: 3 },
+    heap: { density: 1200, susceptibility: 3, grain: 5e-3 },
     classFactor: 4,
   },
 } as const satisfies Record<string, SmallObject>;

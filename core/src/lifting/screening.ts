@@ -1,4 +1,4 @@
-import type { HeapRay, TipShape } from './heap.js';
+import type { HeapMaterial, HeapRay, TipShape } from './heap.js';
 
 /** Share of the undisturbed pull that is left on a ray where the heap is so thick, m: 0 to 1. */
 export type Screening = (ray: HeapRay, thickness: number) => number;
@@ -30,13 +30,18 @@ const FULL_GROWTH = 3.251;
  * b toward the rear, sin²(θ/2) being the share of a turn from straight ahead: a heap all round a bare
  * tip is a sleeve across the field. Steel near saturation is a source of given flux, which the
  * heap cannot draw more from, so ℓ grows with how full it is.
+ * A heap is made of things that stand out by their own width: one clip on the face is no film.
  * Source: the form from the demagnetising factors of plate and ball; its seven numbers are a fit.
  */
-export function ownScreening(tip: TipShape, susceptibility: number): Screening {
+export function ownScreening(
+  tip: TipShape,
+  { susceptibility, grain = 0 }: Pick<HeapMaterial, 'susceptibility' | 'grain'>,
+): Screening {
   const { face, coreRadius, windingEnd, fullness = 0 } = tip;
   const bare = Math.max(0, face - windingEnd);
   const full = 1 + FULL_GROWTH * Math.max(0, fullness - FULL_FROM);
-  return ({ cos }, thickness) => {
+  return ({ cos }, layer) => {
+    const thickness = Math.hypot(layer, grain);
     const back = ((1 - cos) / 2) ** SIDE_POWER;
     const film = full * (FILM_ON_FACE * coreRadius + FILM_ON_SIDE * bare * back);
     const lump = Math.min(1, LUMP * (thickness / coreRadius) ** LUMP_POWER);

@@ -16,7 +16,7 @@ import type { Winding } from '../winding/index.js';
 import { buildMagnet } from './build.js';
 import { coreCurve, coreSections, faceHeight, rearShape, tipShape } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
-import { massLifted } from './lifted.js';
+import { heapOf, massLifted } from './lifted.js';
 
 /** Everything that tier 1 says of a design. */
 export interface Evaluation extends WoundCoil {
@@ -46,7 +46,7 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const rings = exteriorCharges(core, sheets, faceHeight(design.core));
   const peakFluxDensity = core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0);
   const { outerRadius } = build.winding;
-  const heap = growHeap(rings, tipShape(design, outerRadius, peakFluxDensity), design.heap);
+  const heap = growHeap(rings, tipShape(design, outerRadius, peakFluxDensity), heapOf(design));
   // Of a pole pair both lower ends lift, the upper ones hold the yoke.
   const poles = design.pair ? 2 : 1;
   const rearHeap =
@@ -54,7 +54,7 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
       ? growHeap(
           mirrored(exteriorCharges(core, sheets, 0)),
           rearShape(design, outerRadius, peakFluxDensity),
-          design.heap,
+          heapOf(design),
         )
       : null;
   const liftedMass =

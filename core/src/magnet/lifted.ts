@@ -1,6 +1,11 @@
 import { COUNT_SPREAD, priorBelief, type ClassBelief, type Spread } from '../calibration/index.js';
-import { LIFTED_OVER_HEAP, type Heap } from '../lifting/index.js';
+import { LIFTED_OVER_HEAP, SMALL_OBJECTS, type Heap, type HeapMaterial } from '../lifting/index.js';
 import type { MagnetDesign } from './design.js';
+
+/** What is lifted as a material: small clips when the design says nothing. */
+export function heapOf({ heap }: MagnetDesign): HeapMaterial {
+  return heap ?? SMALL_OBJECTS['clip-small'].heap;
+}
 
 /** Mass that a class lifts at an end where such a heap would hang, kg. */
 export function massLifted({ method = 'dip' }: MagnetDesign, { mass }: Pick<Heap, 'mass'>): number {

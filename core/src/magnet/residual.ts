@@ -4,7 +4,7 @@ import { findMaterial } from '../steel/index.js';
 import type { CoreState } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
 import { faceHeight, tipShape } from './core-shape.js';
-import { massLifted } from './lifted.js';
+import { heapOf, massLifted } from './lifted.js';
 import type { Evaluation } from './evaluate.js';
 
 /** What the core keeps after switching off. */
@@ -44,7 +44,7 @@ export function residualAfter(design: MagnetDesign, evaluation: Evaluation): Res
     };
     const rings = exteriorCharges(state, [], faceHeight(design.core));
     const shape = tipShape(design, evaluation.winding.outerRadius, MU_0 * left);
-    return massLifted(design, growHeap(rings, shape, design.heap)) * (design.pair ? 2 : 1);
+    return massLifted(design, growHeap(rings, shape, heapOf(design))) * (design.pair ? 2 : 1);
   };
   const heldMass = held(1);
   return {

@@ -117,14 +117,15 @@ export function evaluatePermanent(
   const sheet = magnetSheet(magnetisation * MU_0, radius, 0, length);
   const image = { ...sheet, from: -2 * gap - length, to: -2 * gap };
   const rings = faceCharges(magnetisation, radius, length);
-  const heap = growHeap(rings, {
+  const tip = {
     face: length,
     coreRadius: radius,
     windingEnd: 0,
     windingRadius: radius,
     // What it gives, it gives.
     fullness: 1,
-  });
+  };
+  const heap = growHeap(rings, tip, CLIP.heap);
   const clips = (LIFTED_OVER_HEAP.dip * heap.mass) / CLIP.mass_kg;
   return {
     magnetisation,
