@@ -28,7 +28,7 @@ describe('finite elements', () => {
       expect(records.size).toBe(entry.expected.length);
       expect(lines.filter((line) => 'skipped' in line || !line.ok)).toEqual([]);
     },
-    30_000,
+    90_000,
   );
 
   it('are asked only for what exists', () => {
