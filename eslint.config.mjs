@@ -250,6 +250,7 @@ export default tseslint.config(
       '.data/**',
       'web/.angular/**',
       'test-results/**',
+      'core/kernels/**',
     ],
   },
   {

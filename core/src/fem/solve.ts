@@ -17,12 +17,12 @@ export interface SolveOptions {
   readonly onIteration?: (iteration: number, residual: number) => boolean;
 }
 
-const TOLERANCE = 1e-6;
+const TOLERANCE = 1e-5;
 const MAX_ITERATIONS = 60;
 /** A step with the tangent of a field near by must leave no more than this share of the last one. */
 const WORTH_KEEPING = 0.3;
 /** A step so small that its tangent serves the next ones as well. */
-const NEAR_ENOUGH = 0.1;
+const NEAR_ENOUGH = 1e-4;
 
 /**
  * Solves an axisymmetric magnetostatic problem by finite elements of second order.
@@ -32,7 +32,7 @@ const NEAR_ENOUGH = 0.1;
  * B = (−1/ρ ∂ψ/∂z, 2 ∂ψ/∂ρ²). It makes the energy ∫ w(B) dV − ∫ J A dV least,
  * by Newton's method with the exact tangent, halved until the energy falls. Each step is solved by
  * L D Lᵀ along nested dissection. Open space is mapped onto a shell around the box.
- * @returns `status` says whether the last step was below 1e-6.
+ * @returns `status` says whether the last step was below 1e-5.
  * @throws CoreError for a problem that {@link checkFieldProblem} refuses.
  */
 export function solveField(problem: FieldProblem, options: SolveOptions = {}): FieldSolution {

@@ -7,15 +7,16 @@ import {
   type Place,
 } from '../fem/index.js';
 import {
-  exteriorCharges,
   growHeap,
   HEAP_RAYS,
   heapRay,
   lastCosine,
+  magnetCharges,
+  ownScreening,
   WIRE_LIKE_HEAP,
-  type ChargeRings,
   type Heap,
   type HeapMaterial,
+  type MagnetCharges,
   type TipShape,
 } from '../lifting/index.js';
 import {
@@ -60,7 +61,7 @@ export function heapInField(
   const { core, sheets, winding, peakFluxDensity, ...build } = evaluateMagnet(design);
   return growFieldHeap(
     fieldProblemOf(design, { winding, ...build }),
-    exteriorCharges(core, sheets, faceHeight(design.core)),
+    magnetCharges(core, sheets, faceHeight(design.core)),
     tipShape(design, winding.outerRadius, peakFluxDensity),
     design.heap,
     onRound,
@@ -78,18 +79,18 @@ export function heapInField(
  * escape its own screening, so that its mass depends on the grid (decision 63).
  * A heap of less than half a clip is a film on the face that comes and goes; its mass is a mean of
  * the last rounds.
- * @param rings the magnet's charges by tier 1. @param tip what tier 1 grows its heap round.
+ * @param charges the magnet's charges by tier 1. @param tip what tier 1 grows its heap round.
  * @param onRound called with the mass so far, kg; false ends the growth as it stands.
  */
 export function growFieldHeap(
   problem: FieldProblem,
-  rings: ChargeRings,
+  charges: MagnetCharges,
   tip: TipShape,
   material: HeapMaterial = WIRE_LIKE_HEAP,
   onRound?: (round: number, mass: number) => boolean,
 ): FieldHeap {
   let share = new Float64Array(HEAP_RAYS).fill(FIRST_SHARE);
-  const grown = (): Heap => growHeap(rings, tip, material, ({ number }) => share[number]!);
+  const grown = (): Heap => growHeap(charges, tip, material, ({ number }) => share[number]!);
   let heap = grown();
   const masses = [heap.mass];
   let rounds = 0;
@@ -98,7 +99,7 @@ export function growFieldHeap(
   while (!settled && !stopped && rounds < MOST_ROUNDS) {
     rounds++;
     const relax = rounds <= 2 ? 1 : rounds <= 5 ? 0.5 : 0.25;
-    const found = averaged(sharesIn(problem, heap, tip, material.susceptibility));
+    const found = averaged(sharesIn(problem, heap, tip, material));
     share = share.map((own, k) => own * (found[k]! / own) ** relax);
     heap = grown();
     masses.push(heap.mass);
@@ -121,10 +122,12 @@ function like(one: number, other: number, share: number): boolean {
 /** Share of the pull that is left at the heap's surface, ray by ray. */
 function sharesIn(
   problem: FieldProblem,
-  heap: Heap,
+  hanging: Heap,
   tip: TipShape,
-  susceptibility: number,
+  material: HeapMaterial,
 ): Float64Array {
+  const { susceptibility, grain = 0 } = material;
+  const heap = standingOut(hanging, tip, grain);
   const outline = outlineOf(heap, tip);
   const filledWith = (permeability: number): FieldProblem => ({
     ...problem,
@@ -134,9 +137,12 @@ function sharesIn(
   const full = solveField(filledWith(1 + susceptibility), { start: bare });
   // A film across the field is weakened most; more than that is noise of a thin layer.
   const least = 1 / (1 + susceptibility) ** 2;
+  const single = ownScreening(tip, material);
   return heap.outer.map((outer, k) => {
     const inner = heap.inner[k]!;
-    if (outer - inner <= THIN) return least;
+    if (outer - inner <= THIN) {
+      return grain > 0 ? single(heapRay(tip, k, Math.cos(heap.angle[k]!)), 0) : least;
+    }
     const fall = (solution: FieldSolution, permeability: number): number => {
       const [low, high] = [FOOT, TOP].map((part) => {
         const distance = inner + part * (outer - inner);
@@ -152,6 +158,17 @@ function sharesIn(
     };
     return Math.min(1.2, Math.max(0.7 * least, fall(full, 1 + susceptibility) / fall(bare, 1)));
   });
+}
+
+/** What the field sees of a heap: where something hangs, it stands out by its own width at least. */
+function standingOut(heap: Heap, tip: TipShape, grain: number): Heap {
+  const outer = heap.outer.map((reach, k) => {
+    const inner = heap.inner[k]!;
+    if (reach - inner <= THIN) return inner;
+    const { blocked } = heapRay(tip, k, Math.cos(heap.angle[k]!));
+    return Math.min(blocked, inner + Math.hypot(reach - inner, grain));
+  });
+  return { ...heap, outer };
 }
 
 /** Geometric means with the neighbours on either side, which count half. */

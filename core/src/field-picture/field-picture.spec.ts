@@ -118,25 +118,25 @@ describe('the heap in the field', () => {
     density: 900,
     susceptibility: 3,
   });
-  const { problem, rings, tip } = inputs;
+  const { problem, charges, tip } = inputs;
 
   it('is tier 1’s undisturbed heap when it is too weak to change the field', () => {
     // A thousandth of the susceptibility and of the weight: the same balance, and no effect on the field.
-    const weak = growFieldHeap(problem, rings, tip, { density: 0.9, susceptibility: 0.003 });
-    const undisturbed = growHeap(rings, tip, undefined, UNSCREENED);
+    const weak = growFieldHeap(problem, charges, tip, { density: 0.9, susceptibility: 0.003 });
+    const undisturbed = growHeap(charges, tip, undefined, UNSCREENED);
     expect(weak.settled).toBe(true);
     expect((1000 * weak.mass) / undisturbed.mass).toBeCloseTo(1, 2);
   });
 
   it('weakens the field in itself, as the formula has it', () => {
-    const real = growFieldHeap(problem, rings, tip);
+    const real = growFieldHeap(problem, charges, tip);
     expect(real.settled).toBe(true);
-    expect(Math.abs(growHeap(rings, tip).mass / real.mass - 1)).toBeLessThan(0.15);
-    expect(growHeap(rings, tip, undefined, UNSCREENED).mass / real.mass).toBeGreaterThan(2);
+    expect(Math.abs(growHeap(charges, tip).mass / real.mass - 1)).toBeLessThan(0.15);
+    expect(growHeap(charges, tip, undefined, UNSCREENED).mass / real.mass).toBeGreaterThan(2);
   });
 
   it('hangs round the tip, outside the steel and before the winding', () => {
-    const { outline } = growFieldHeap(problem, rings, tip, undefined, () => false);
+    const { outline } = growFieldHeap(problem, charges, tip, undefined, () => false);
     expect(Math.max(...outline.map(({ z }) => z))).toBeGreaterThan(tip.face + 0.002);
     for (const { r, z } of outline) {
       expect(z).toBeGreaterThanOrEqual(tip.windingEnd - 1e-9);
@@ -146,7 +146,7 @@ describe('the heap in the field', () => {
 
   it('tells its mass round by round and can be stopped', () => {
     const masses: number[] = [];
-    const stopped = growFieldHeap(problem, rings, tip, undefined, (round, mass) => {
+    const stopped = growFieldHeap(problem, charges, tip, undefined, (round, mass) => {
       masses.push(mass);
       return round < 2;
     });

@@ -1,6 +1,12 @@
 import { MU_0 } from '../constants.js';
 import type { AxialCharge } from '../keeper/index.js';
-import { chargeField, type ChargeRings, type FieldAndGradient } from '../lifting/index.js';
+import {
+  chargeField,
+  putRing,
+  toRings,
+  type FieldAndGradient,
+  type RingList,
+} from '../lifting/index.js';
 import { evaluateMagnet, faceHeight, type MagnetDesign } from '../magnet/index.js';
 import { gaussLegendre } from '../numerics/index.js';
 import { boundaryCharges, type CoreState, type CurrentSheet } from '../straight-core/index.js';
@@ -38,7 +44,7 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
   putSheets(leg, sheets);
   for (const { charge, z, rings, disc } of induced) {
     if (disc) putDisc(leg, disc, z, charge);
-    else for (const { radius, share } of rings) put(leg, radius, z, charge * share);
+    else for (const { radius, share } of rings) putRing(leg, radius, z, charge * share);
   }
   const [rings, yokeRings] = [toRings(leg), toRings(yoke)];
   const thick = outerRadius[0]!;
@@ -108,18 +114,6 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
 /** Rings along a side lie no farther apart than so many of its radii. */
 const SIDE_RINGS = 0.4;
 
-interface RingList {
-  readonly radius: number[];
-  readonly z: number[];
-  readonly charge: number[];
-}
-
-function put(rings: RingList, radius: number, z: number, charge: number): void {
-  rings.radius.push(radius);
-  rings.z.push(z);
-  rings.charge.push(charge);
-}
-
 /** Charges of some boundaries as rings close enough to be looked at from near by. */
 function steelCharges(core: CoreState, of: (boundary: number) => boolean): RingList {
   const out: RingList = { radius: [], z: [], charge: [] };
@@ -131,7 +125,7 @@ function steelCharges(core: CoreState, of: (boundary: number) => boolean): RingL
       const count = Math.max(1, Math.ceil((to - from) / (SIDE_RINGS * ring.radius)));
       for (let i = 0; i < count; i++) {
         const height = from + ((i + 0.5) * (to - from)) / count;
-        put(out, ring.radius, height, (charges[b]! * ring.share) / count);
+        putRing(out, ring.radius, height, (charges[b]! * ring.share) / count);
       }
     }
   });
@@ -149,7 +143,7 @@ function putDisc(
 ): void {
   DISC_RINGS.nodes.forEach((node, k) => {
     const radius = Math.sqrt(inner ** 2 + (outer ** 2 - inner ** 2) * node);
-    put(out, radius, z, charge * DISC_RINGS.weights[k]!);
+    putRing(out, radius, z, charge * DISC_RINGS.weights[k]!);
   });
 }
 
@@ -159,18 +153,12 @@ function putSheets(out: RingList, sheets: readonly CurrentSheet[]): void {
     const pole = (ampereTurns / (to - from)) * Math.PI * a ** 2;
     // Even over the disc at each end: Gauss points of the radius squared.
     nodes.forEach((node, k) => {
-      put(out, a * Math.sqrt(node), from, -pole * weights[k]!);
-      put(out, a * Math.sqrt(node), to, pole * weights[k]!);
+      putRing(out, a * Math.sqrt(node), from, -pole * weights[k]!);
+      putRing(out, a * Math.sqrt(node), to, pole * weights[k]!);
     });
   }
 }
 const END_RINGS = 4;
-
-const toRings = ({ radius, z, charge }: RingList): ChargeRings => ({
-  radius: Float64Array.from(radius),
-  z: Float64Array.from(z),
-  charge: Float64Array.from(charge),
-});
 
 /** A line of the field in the plane, m, along its direction. */
 export type PlaneLine = readonly (readonly [x: number, z: number])[];

@@ -1,7 +1,15 @@
 import { discSolidAngleFraction, sheetEndPotential, sheetField } from '../coil-field/index.js';
 import { MU_0 } from '../constants.js';
 import type { FieldRaster } from '../fem/index.js';
-import { chargeField, type ChargeRings, type FieldAndGradient } from '../lifting/index.js';
+import {
+  fieldSource,
+  putRing,
+  ringsAlone,
+  toRings,
+  type ChargeRings,
+  type FieldAndGradient,
+  type RingList,
+} from '../lifting/index.js';
 import type { Evaluation } from '../magnet/index.js';
 import {
   boundaryCharges,
@@ -30,7 +38,7 @@ export function tier1Raster(
   columns: number,
   rows: number,
 ): FieldRaster {
-  const rings = sideRings(core);
+  const ofCore = fieldSource(ringsAlone(sideRings(core)));
   const radial = new Float32Array(columns * rows);
   const axial = new Float32Array(columns * rows);
   const flux = new Float64Array(columns * rows);
@@ -45,7 +53,7 @@ export function tier1Raster(
     for (let j = 0; j < rows; j++) {
       const z = height(j);
       const k = j * columns + i;
-      chargeField(rings, r, z, at);
+      ofCore(r, z, at);
       const magnetisation = steel.axial(r, z);
       let [br, bz] = [MU_0 * at.hr, MU_0 * (at.hz + magnetisation)];
       for (const { radius, from, to, ampereTurns } of sheets) {
@@ -140,21 +148,16 @@ const SIDE_RINGS = 0.7;
 
 /** The core's charges as rings. */
 function sideRings(core: CoreState): ChargeRings {
-  const [radius, z, charge]: [number[], number[], number[]] = [[], [], []];
+  const list: RingList = { radius: [], z: [], charge: [] };
   const charges = boundaryCharges(core);
   core.prepared.patches.forEach(({ from, to, rings }, b) => {
     for (const ring of rings) {
       const count = Math.max(1, Math.ceil((to - from) / (SIDE_RINGS * ring.radius)));
       for (let i = 0; i < count; i++) {
-        radius.push(ring.radius);
-        z.push(from + ((i + 0.5) * (to - from)) / count);
-        charge.push((charges[b]! * ring.share) / count);
+        const z = from + ((i + 0.5) * (to - from)) / count;
+        putRing(list, ring.radius, z, (charges[b]! * ring.share) / count);
       }
     }
   });
-  return {
-    radius: Float64Array.from(radius),
-    z: Float64Array.from(z),
-    charge: Float64Array.from(charge),
-  };
+  return toRings(list);
 }

@@ -40,12 +40,12 @@ describe('what a round teaches', () => {
   it.each([
     ['aluminium', 0, 0.01],
     ['twice-the-turns', 0.6, 2.55],
-    ['half-the-turns', 0.24, 1.15],
+    ['half-the-turns', 0.22, 1.15],
     ['twice-the-cells', 1.2, 3.5],
     ['a-pack-beside', 1.1, 1.8],
     ['thicker-core', 0.5, 1.8],
-    ['no-bare-tip', 0.65, 1.45],
-    ['used-cells', 0.2, 0.6],
+    ['no-bare-tip', 0.6, 1.45],
+    ['used-cells', 0.19, 0.6],
     ['long-leads', 0.17, 0.85],
     ['class-8.8', 0.5, 0.9],
   ])('%s changes the lift by a factor of %d to %d', (id, least, most) => {

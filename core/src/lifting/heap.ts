@@ -1,6 +1,6 @@
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { gaussLegendre } from '../numerics/index.js';
-import { chargeField, type ChargeRings, type FieldAndGradient } from './charge-field.js';
+import { fieldSource, type FieldAndGradient, type MagnetCharges } from './charge-field.js';
 import { ownScreening, type Screening } from './screening.js';
 
 /** A heap of small steel objects as a material. Start values are typical, from memory. */
@@ -96,7 +96,7 @@ export function heapRay(tip: TipShape, number: number, cos: number): HeapRay {
  * @param screening share of the pull that is left where the heap ends.
  */
 export function growHeap(
-  rings: ChargeRings,
+  charges: MagnetCharges,
   tip: TipShape,
   material: HeapMaterial = WIRE_LIKE_HEAP,
   screening: Screening = ownScreening(tip, material),
@@ -105,8 +105,9 @@ export function growHeap(
   const lowest = lastCosine(tip);
   const threshold = (2 * material.density * STANDARD_GRAVITY) / (MU_0 * material.susceptibility);
   const out: FieldAndGradient = { hr: 0, hz: 0, gradientR: 0, gradientZ: 0 };
+  const field = fieldSource(charges);
   const excess = (distance: number, ray: HeapRay): number => {
-    chargeField(rings, distance * ray.sin, centre + distance * ray.cos, out);
+    field(distance * ray.sin, centre + distance * ray.cos, out);
     const bare = Math.hypot(out.gradientR, out.gradientZ) / threshold;
     return Math.log(bare * screening(ray, distance - ray.inner));
   };
@@ -114,14 +115,14 @@ export function growHeap(
   const inner = new Float64Array(HEAP_RAYS);
   const outer = new Float64Array(HEAP_RAYS);
   let volume = 0;
-  let guess = 3 * tip.coreRadius;
+  const from = { distance: 6 * tip.coreRadius, slope: STEEP };
   for (let k = 0; k < HEAP_RAYS; k++) {
     const ray = heapRay(tip, k, 1 - GAUSS.nodes[k]! * (1 - lowest));
     const start = ray.inner * (1 + 1e-3) + 1e-6;
-    const reach = outermostCrossing((d) => excess(d, ray), start, 2 * guess);
+    const reach = outermostCrossing((d) => excess(d, ray), start, from);
     const end = reach > start ? Math.max(ray.inner, Math.min(reach, ray.blocked)) : ray.inner;
     // A ray without a heap says nothing of the next one.
-    if (reach > start) guess = reach;
+    if (reach > start) from.distance = BEYOND * reach;
     angle[k] = Math.acos(ray.cos);
     inner[k] = ray.inner;
     outer[k] = end;
@@ -131,48 +132,73 @@ export function growHeap(
   return { mass: material.density * volume, centre, angle, inner, outer };
 }
 
-/** How far apart a heap's end is looked for: a heap before an empty film is no thinner than that. */
-const STEP = 1.25;
+/** Where the search on a ray begins, over where its neighbour's heap ends. */
+const BEYOND = 1.3;
+/** Farthest that the search for a heap's end goes at once: farther out another part may hang. */
+const LONGEST_STEP = 0.3;
+/** How steeply the logarithm of the pull falls with that of the distance, at most, as a rule. */
+const STEEP = 6;
+const LEAST_STEEP = 3;
+/** A neighbour's slope is taken a little steeper, so that the step stops short. */
+const SAFE = 1.05;
+/** So near the crossing, in the logarithm of pull over weight, the line through two points finds it. */
+const NEAR = 0.02;
 
 /**
- * Largest distance at which a quantity that falls away outward crosses zero, searched from a guess
- * by secant steps in ln d (far away it is a straight line there). Returns `start` when it is
- * already negative where the ray leaves the core.
+ * Largest distance at which a quantity that falls away outward crosses zero, in the logarithm of the
+ * distance, where it is nearly a straight line. From outside inward by steps that stop short of the
+ * crossing, so that the outermost one is found. Returns `start` when it is already negative where
+ * the ray leaves the core.
+ * @param from where to begin, and the slope to expect; given that of this crossing for the next ray.
  */
-function outermostCrossing(f: (distance: number) => number, start: number, guess: number): number {
-  let low = Math.max(start, guess);
-  let fLow = f(low);
-  let high = low;
-  let fHigh = fLow;
-  while (fHigh > 0) {
-    low = high;
-    fLow = fHigh;
-    high *= STEP;
-    if (high > 1e3 * guess) return high;
-    fHigh = f(high);
+function outermostCrossing(
+  f: (distance: number) => number,
+  start: number,
+  from: { readonly distance: number; slope: number },
+): number {
+  const first = Math.log(start);
+  let x = Math.max(first, Math.log(from.distance));
+  let fx = f(Math.exp(x));
+  const farthest = x + Math.log(1e3);
+  let outside = x;
+  let fOutside = fx;
+  while (fx > 0) {
+    if (x > farthest) return Math.exp(x);
+    outside = x + Math.min(2 * LONGEST_STEP, Math.max(0.05, fx / 3));
+    fOutside = f(Math.exp(outside));
+    if (fOutside <= 0) break;
+    x = outside;
+    fx = fOutside;
   }
-  while (fLow <= 0) {
-    if (low <= start) return start;
-    high = low;
-    fHigh = fLow;
-    low = Math.max(start, low / STEP);
-    fLow = f(low);
+  let slope = from.slope;
+  while (fx <= 0) {
+    if (x <= first) return start;
+    outside = x;
+    fOutside = fx;
+    x = Math.max(first, x - Math.min(LONGEST_STEP, Math.max(1e-3, -fx / slope)));
+    fx = f(Math.exp(x));
+    slope = Math.max(1, (fx - fOutside) / (outside - x));
+    from.slope = Math.min(STEEP, Math.max(LEAST_STEEP, SAFE * slope));
+    if (Math.abs(fx) < NEAR) return Math.exp(x + fx / slope);
   }
-  let x1 = Math.log(low);
-  let x2 = Math.log(high);
-  for (let i = 0; i < 12; i++) {
-    // Illinois' variant of false position keeps both ends moving.
-    const x = x2 - (fHigh * (x2 - x1)) / (fHigh - fLow);
-    const fx = f(Math.exp(x));
-    if (Math.abs(fx) < 1e-4) return Math.exp(x);
-    if (fx < 0 === fHigh < 0) {
-      fLow /= 2;
+  const between = (): number => outside - (fOutside * (outside - x)) / (fOutside - fx);
+  // Illinois' variant of false position: an end that stays is pulled in, so that both move.
+  for (let i = 0, moved = 0; i < 12; i++) {
+    const next = between();
+    const fNext = f(Math.exp(next));
+    if (fNext > 0) {
+      x = next;
+      fx = fNext;
+      if (Math.abs(fNext) < NEAR) break;
+      if (moved > 0) fOutside /= 2;
+      moved = 1;
     } else {
-      x1 = x2;
-      fLow = fHigh;
+      outside = next;
+      fOutside = fNext;
+      if (Math.abs(fNext) < NEAR) break;
+      if (moved < 0) fx /= 2;
+      moved = -1;
     }
-    x2 = x;
-    fHigh = fx;
   }
-  return Math.exp(x2);
+  return Math.exp(between());
 }

@@ -1,8 +1,17 @@
 export {
   chargeField,
   exteriorCharges,
+  fieldSource,
+  magnetCharges,
+  magnetField,
+  putRing,
+  ringsAlone,
+  toRings,
   type ChargeRings,
   type FieldAndGradient,
+  type FieldSource,
+  type MagnetCharges,
+  type RingList,
 } from './charge-field.js';
 export { ballPull } from './ball.js';
 export { longestChain, type Chain, type ChainLink } from './chain.js';

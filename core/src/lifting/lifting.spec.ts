@@ -10,16 +10,20 @@ import { linearCurve } from '../steel/index.js';
 import {
   ballPull,
   chargeField,
-  exteriorCharges,
+  fieldSource,
   growHeap,
   heapRay,
   longestChain,
+  magnetCharges,
+  magnetField,
   ownScreening,
+  ringsAlone,
   SMALL_OBJECTS,
   UNSCREENED,
   WIRE_LIKE_HEAP,
   type ChargeRings,
   type FieldAndGradient,
+  type MagnetCharges,
 } from './index.js';
 
 const blank = (): FieldAndGradient => ({ hr: 0, hz: 0, gradientR: 0, gradientZ: 0 });
@@ -57,8 +61,106 @@ describe('the field of charge rings', () => {
   });
 });
 
+describe('the field of many points', () => {
+  const charges = (shift: number): MagnetCharges => ({
+    rings: {
+      radius: Float64Array.of(0.002, 0.003, 0.001),
+      z: Float64Array.of(0, 0.01 + shift, 0.02),
+      charge: Float64Array.of(1, -0.7, 0.4),
+    },
+    edges: {
+      radius: Float64Array.of(0.003, 0.003, 0.003),
+      z: Float64Array.of(0, 0.01, 0.02 + shift),
+      jump: Float64Array.of(-100, -100, 200),
+    },
+  });
+  const places = [
+    [0.0034, 0.004],
+    [0.003, 0.0301],
+    [0.004, 0.025],
+    [0.05, -0.03],
+    [0.0005, 0.03],
+  ] as const;
+
+  it('is by the kernel what it is without, of several magnets in turn', () => {
+    const magnets = [charges(0), charges(0.003), ringsAlone(charges(0).rings)];
+    const sources = magnets.map(fieldSource);
+    for (const [r, z] of places) {
+      magnets.forEach((magnet, k) => {
+        const [fast, plain] = [blank(), blank()];
+        sources[k]!(r, z, fast);
+        magnetField(magnet, r, z, plain);
+        for (const key of ['hr', 'hz', 'gradientR', 'gradientZ'] as const) {
+          const size = key.startsWith('h')
+            ? Math.hypot(plain.hr, plain.hz)
+            : Math.hypot(plain.gradientR, plain.gradientZ);
+          expect((fast[key] - plain[key]) / size).toBeCloseTo(0, 8);
+        }
+      });
+    }
+  });
+});
+
+describe('the field of the sides', () => {
+  // A side with twice as much charge a length on its second half.
+  const side: MagnetCharges = {
+    ...ringsAlone(pole(0)),
+    edges: {
+      radius: Float64Array.of(0.003, 0.003, 0.003),
+      z: Float64Array.of(0, 0.01, 0.02),
+      jump: Float64Array.of(-100, -100, 200),
+    },
+  };
+  const places = [
+    [0.0034, 0.004],
+    [0.006, 0.0101],
+    [0.004, 0.025],
+    [0.05, -0.03],
+    [0.0005, 0.03],
+  ] as const;
+
+  it('is that of many rings close together', () => {
+    const count = 4000;
+    const height = (i: number): number => ((i + 0.5) * 0.02) / count;
+    const rings: ChargeRings = {
+      radius: new Float64Array(count).fill(0.003),
+      z: Float64Array.from({ length: count }, (_, i) => height(i)),
+      charge: Float64Array.from(
+        { length: count },
+        (_, i) => ((height(i) < 0.01 ? 100 : 200) * 0.02) / count,
+      ),
+    };
+    for (const [r, z] of places) {
+      const [one, other] = [blank(), blank()];
+      magnetField(side, r, z, one);
+      chargeField(rings, r, z, other);
+      const size = Math.hypot(other.hr, other.hz);
+      expect((one.hr - other.hr) / size).toBeCloseTo(0, 5);
+      expect((one.hz - other.hz) / size).toBeCloseTo(0, 5);
+    }
+  });
+
+  it('has the gradient of its own square', () => {
+    const out = blank();
+    const square = (r: number, z: number): number => {
+      magnetField(side, r, z, out);
+      return out.hr ** 2 + out.hz ** 2;
+    };
+    const h = 1e-6;
+    for (const [r, z] of places) {
+      const dr = (square(r + h, z) - square(r - h, z)) / (2 * h);
+      const dz = (square(r, z + h) - square(r, z - h)) / (2 * h);
+      magnetField(side, r, z, out);
+      const size = Math.hypot(dr, dz);
+      expect((out.gradientR - dr) / size).toBeCloseTo(0, 3);
+      expect((out.gradientZ - dz) / size).toBeCloseTo(0, 3);
+    }
+  });
+});
+
 const tip = { face: 0, coreRadius: 1e-4, windingEnd: -1, windingRadius: 1e-4 };
-const undisturbed = (rings: ChargeRings) => growHeap(rings, tip, WIRE_LIKE_HEAP, UNSCREENED);
+const undisturbed = (rings: ChargeRings) =>
+  growHeap(ringsAlone(rings), tip, WIRE_LIKE_HEAP, UNSCREENED);
 
 describe('a heap', () => {
   // Closed form far from a pole: (μ0 χ/2) · 4 (q/4π)² / r⁵ = ρ g.
@@ -85,9 +187,9 @@ describe('a heap', () => {
       300,
     );
     const state = magnetiseCore(prepared, linearCurve(400), coilFieldOnCore(prepared.core, sheets));
-    const rings = exteriorCharges(state, sheets, 0.1);
+    const charges = magnetCharges(state, sheets, 0.1);
     const heap = growHeap(
-      rings,
+      charges,
       { face: 0.1, coreRadius: 0.0025, windingEnd: 0.085, windingRadius: 0.003 },
       WIRE_LIKE_HEAP,
       UNSCREENED,
@@ -100,15 +202,35 @@ describe('a heap', () => {
     for (let z = 0.085 + h / 2; z < 0.13; z += h) {
       for (let r = h / 2; r < 0.03; r += h) {
         if (z < 0.1 && r < 0.0025) continue;
-        chargeField(rings, r, z, out);
+        magnetField(charges, r, z, out);
         if (Math.hypot(out.gradientR, out.gradientZ) > threshold) volume += 2 * Math.PI * r * h * h;
       }
     }
     expect(Math.abs(heap.mass / (volume * WIRE_LIKE_HEAP.density) - 1)).toBeLessThan(0.03);
   });
 
+  it('does not depend on how finely a long bare side is cut', () => {
+    const sections = [{ innerRadius: 0, outerRadius: 0.0025, from: 0, to: 0.1 }];
+    const sheets = sheetsOfBlock(
+      { innerRadius: 0.0025, outerRadius: 0.003, from: 0.005, to: 0.07 },
+      150,
+    );
+    const [coarse, fine] = [32, 120].map((mainSegments) => {
+      const prepared = prepareCore(sections, { mainSegments });
+      const applied = coilFieldOnCore(prepared.core, sheets);
+      const state = magnetiseCore(prepared, linearCurve(400), applied);
+      return growHeap(magnetCharges(state, sheets, 0.1), {
+        face: 0.1,
+        coreRadius: 0.0025,
+        windingEnd: 0.07,
+        windingRadius: 0.003,
+      }).mass;
+    }) as [number, number];
+    expect(Math.abs(coarse / fine - 1)).toBeLessThan(0.05);
+  });
+
   it('is nothing where nothing pulls', () => {
-    expect(growHeap(pole(1e-6), tip).mass).toBeLessThan(1e-9);
+    expect(growHeap(ringsAlone(pole(1e-6)), tip).mass).toBeLessThan(1e-9);
   });
 });
 
@@ -160,7 +282,7 @@ describe('what a heap leaves of the pull on itself', () => {
   it('lets a strong magnet with a wound tip keep a smooth outline far from the face', () => {
     // The outermost crossing was once cut off at ten thousand times where the ray leaves the core.
     const wound = { face: 0, coreRadius: 0.004, windingEnd: 0, windingRadius: 0.007 };
-    const { outer } = growHeap(pole(200), wound, WIRE_LIKE_HEAP, UNSCREENED);
+    const { outer } = growHeap(ringsAlone(pole(200)), wound, WIRE_LIKE_HEAP, UNSCREENED);
     expect(Math.min(...outer)).toBeGreaterThan(0.02);
     for (let k = 1; k < outer.length; k++) expect(outer[k]! / outer[k - 1]!).toBeCloseTo(1, 1);
   });

@@ -8,16 +8,16 @@ export const UNSCREENED: Screening = () => 1;
 
 // Fitted to heaps grown as a material in the field by finite elements; docs/accuracy.md.
 /** Demagnetising factor of a heap that stands out as far as the core is thick, and its growth. */
-const LUMP = 0.0703;
-const LUMP_POWER = 0.528;
+const LUMP = 0.06;
+const LUMP_POWER = 0.472;
 /** How thick a film is on the face, over its radius, and far behind it, over the bare length. */
-const FILM_ON_FACE = 0.488;
-const FILM_ON_SIDE = 5.963;
-const SIDE_POWER = 2.878;
-const FILM_POWER = 1.151;
+const FILM_ON_FACE = 0.456;
+const FILM_ON_SIDE = 7.58;
+const SIDE_POWER = 3.361;
+const FILM_POWER = 0.989;
 /** Full steel gives no more flux to the heap: a film reaches farther. */
 const FULL_FROM = 0.474;
-const FULL_GROWTH = 3.251;
+const FULL_GROWTH = 4.177;
 
 /**
  * What the heap leaves of the pull on itself.
@@ -40,10 +40,15 @@ export function ownScreening(
   const { face, coreRadius, windingEnd, fullness = 0 } = tip;
   const bare = Math.max(0, face - windingEnd);
   const full = 1 + FULL_GROWTH * Math.max(0, fullness - FULL_FROM);
+  let last = NaN;
+  let film = 0;
   return ({ cos }, layer) => {
-    const thickness = Math.hypot(layer, grain);
-    const back = ((1 - cos) / 2) ** SIDE_POWER;
-    const film = full * (FILM_ON_FACE * coreRadius + FILM_ON_SIDE * bare * back);
+    if (cos !== last) {
+      last = cos;
+      const back = ((1 - cos) / 2) ** SIDE_POWER;
+      film = full * (FILM_ON_FACE * coreRadius + FILM_ON_SIDE * bare * back);
+    }
+    const thickness = Math.sqrt(layer * layer + grain * grain);
     const lump = Math.min(1, LUMP * (thickness / coreRadius) ** LUMP_POWER);
     const factor = lump + (1 - lump) / (1 + (thickness / film) ** FILM_POWER);
     return 1 / (1 + susceptibility * factor) ** 2;

@@ -1,5 +1,5 @@
 import type { WoundCoil } from '../coil/index.js';
-import { exteriorCharges, growHeap, type ChargeRings, type Heap } from '../lifting/index.js';
+import { growHeap, magnetCharges, type Heap, type MagnetCharges } from '../lifting/index.js';
 import {
   coilFieldOnCore,
   endFaceFluxDensity,
@@ -43,16 +43,16 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   const build = buildMagnet(design);
   const { core, sheets } = magnetise(design, build, build.ampereTurns);
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
-  const rings = exteriorCharges(core, sheets, faceHeight(design.core));
+  const charges = magnetCharges(core, sheets, faceHeight(design.core));
   const peakFluxDensity = core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0);
   const { outerRadius } = build.winding;
-  const heap = growHeap(rings, tipShape(design, outerRadius, peakFluxDensity), heapOf(design));
+  const heap = growHeap(charges, tipShape(design, outerRadius, peakFluxDensity), heapOf(design));
   // Of a pole pair both lower ends lift, the upper ones hold the yoke.
   const poles = design.pair ? 2 : 1;
   const rearHeap =
     design.ends === 'both' && !design.pair
       ? growHeap(
-          mirrored(exteriorCharges(core, sheets, 0)),
+          mirrored(magnetCharges(core, sheets, 0)),
           rearShape(design, outerRadius, peakFluxDensity),
           heapOf(design),
         )
@@ -72,9 +72,12 @@ export function evaluateMagnet(design: MagnetDesign): Evaluation {
   };
 }
 
-/** The same rings with heights counted backward. */
-function mirrored(rings: ChargeRings): ChargeRings {
-  return { ...rings, z: rings.z.map((z) => -z) };
+/** The same charges with heights counted backward: below an edge is above it then. */
+function mirrored({ rings, edges }: MagnetCharges): MagnetCharges {
+  return {
+    rings: { ...rings, z: rings.z.map((z) => -z) },
+    edges: { ...edges, z: edges.z.map((z) => -z), jump: edges.jump.map((jump) => -jump) },
+  };
 }
 
 /** Magnetises the design's core, or one core of a pair, with given ampere-turns on each. */

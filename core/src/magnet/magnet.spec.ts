@@ -227,7 +227,7 @@ describe('what stays after switching off', () => {
   it('is shaken to six tenths by a knock, and the heap to a little less than that', () => {
     // Far from a pole a heap grows as its 6/5 power, close to a face and as a film faster.
     const { heldCount, afterKnock } = keptBy('tool-steel');
-    expect(afterKnock / heldCount).toBeGreaterThan(0.6 ** 2);
+    expect(afterKnock / heldCount).toBeGreaterThan(0.6 ** 2.5);
     expect(afterKnock / heldCount).toBeLessThan(0.6);
   });
 

@@ -1,5 +1,5 @@
 import { MU_0 } from '../constants.js';
-import { exteriorCharges, growHeap } from '../lifting/index.js';
+import { growHeap, magnetCharges } from '../lifting/index.js';
 import { findMaterial } from '../steel/index.js';
 import type { CoreState } from '../straight-core/index.js';
 import type { MagnetDesign } from './design.js';
@@ -42,9 +42,9 @@ export function residualAfter(design: MagnetDesign, evaluation: Evaluation): Res
       ...core,
       magnetisation: core.magnetisation.map((m) => (m * left * share) / peak),
     };
-    const rings = exteriorCharges(state, [], faceHeight(design.core));
+    const charges = magnetCharges(state, [], faceHeight(design.core));
     const shape = tipShape(design, evaluation.winding.outerRadius, MU_0 * left);
-    return massLifted(design, growHeap(rings, shape, heapOf(design))) * (design.pair ? 2 : 1);
+    return massLifted(design, growHeap(charges, shape, heapOf(design))) * (design.pair ? 2 : 1);
   };
   const heldMass = held(1);
   return {

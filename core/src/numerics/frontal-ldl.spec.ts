@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { denseRoom, plainRoom } from './dense-ldl.js';
 import { factoriseLdl, planFronts, seededRandom, solveInPlace, solveLdl } from './index.js';
 
 /** A random symmetric matrix, diagonally dominant, as dense and as compressed lower columns. */
@@ -32,6 +33,40 @@ function blocks(size: number): number[] {
   for (let start = 0, n = 1; start < size; start += n, n = (n % 5) + 1) starts.push(start);
   return starts;
 }
+
+describe('dense fronts', () => {
+  // Both ways must fall on the same numbers, whatever is left over of fours and twos.
+  it('are eliminated alike with and without the kernel', () => {
+    for (const [width, count] of [
+      [1, 1],
+      [5, 2],
+      [9, 4],
+      [23, 11],
+      [40, 16],
+      [41, 41],
+    ] as const) {
+      const [fast, plain] = [denseRoom(width), plainRoom(width)];
+      const { dense } = randomMatrix(width, 0.9);
+      for (const room of [fast, plain]) {
+        room.dense.set(dense);
+        expect(room.eliminate(width, count)).toBe(true);
+      }
+      for (let c = 0; c < width; c++) {
+        for (let r = c; r < width; r++) {
+          expect(fast.dense[c * width + r]).toBeCloseTo(plain.dense[c * width + r]!, 12);
+        }
+      }
+      expect([...fast.pivots.subarray(0, count)]).toEqual(
+        [...plain.pivots.subarray(0, count)].map((pivot) => expect.closeTo(pivot, 12)),
+      );
+    }
+  });
+
+  it('use the kernel where there is WebAssembly', () => {
+    expect(denseRoom(4).dense.buffer).toBe(denseRoom(4).dense.buffer);
+    expect(plainRoom(4).dense.buffer).not.toBe(plainRoom(4).dense.buffer);
+  });
+});
 
 describe('the sparse factorisation', () => {
   it('solves what the dense one solves', () => {

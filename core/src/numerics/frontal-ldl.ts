@@ -1,3 +1,5 @@
+import { denseRoom } from './dense-ldl.js';
+
 /**
  * A symmetric sparse matrix in compressed columns, lower triangle and diagonal: column j holds rows
  * i ≥ j from `pointer[j]` to `pointer[j + 1]`, in any order.
@@ -17,8 +19,12 @@ interface Front {
   readonly below: Int32Array;
   /** Fronts whose remainder is added to this one. */
   readonly children: readonly number[];
+  /** Where the rows below lie in the front that takes its remainder. */
+  readonly into: Int32Array;
   /** Where its columns of L begin; each is count + below.length long. */
   readonly offset: number;
+  /** Where what it leaves to its parent begins: its lower triangle below the block, by columns. */
+  readonly left: number;
 }
 
 /** What of a factorisation depends on the pattern alone; serves every matrix of that pattern. */
@@ -27,6 +33,8 @@ export interface FrontTree {
   readonly fronts: readonly Front[];
   /** Numbers that L takes. */
   readonly entries: number;
+  /** Numbers that all fronts leave to their parents. */
+  readonly leavings: number;
   /** Rows and columns of the largest front. */
   readonly widest: number;
 }
@@ -36,6 +44,8 @@ export interface LdlFactors {
   readonly tree: FrontTree;
   readonly lower: Float64Array;
   readonly diagonal: Float64Array;
+  /** What fronts left to their parents; of no use but as memory for the next factorisation. */
+  readonly leavings: Float64Array;
 }
 
 /**
@@ -52,8 +62,10 @@ export function planFronts(
   starts.forEach((start, f) => frontOf.fill(f, start, starts[f + 1] ?? size));
   const children: number[][] = starts.map(() => []);
   const mark = new Int32Array(size).fill(-1);
+  const place = new Int32Array(size);
   const fronts: Front[] = [];
   let entries = 0;
+  let leavings = 0;
   let widest = 0;
   for (let f = 0; f < starts.length; f++) {
     const start = starts[f]!;
@@ -73,14 +85,23 @@ export function planFronts(
       count: end - start,
       below: Int32Array.from(below),
       children: children[f]!,
+      into: new Int32Array(below.length),
       offset: entries,
+      left: leavings,
     });
+    leavings += (below.length * (below.length + 1)) / 2;
+    for (let k = start; k < end; k++) place[k] = k - start;
+    below.forEach((r, k) => (place[r] = end - start + k));
+    for (const child of children[f]!) {
+      const { below: rows, into } = fronts[child]!;
+      for (let k = 0; k < rows.length; k++) into[k] = place[rows[k]!]!;
+    }
     const width = end - start + below.length;
     entries += (end - start) * width;
     widest = Math.max(widest, width);
     if (below.length > 0) children[frontOf[below[0]!]!]!.push(f);
   }
-  return { size, fronts, entries, widest };
+  return { size, fronts, entries, leavings, widest };
 }
 
 /**
@@ -96,11 +117,10 @@ export function factoriseLdl(
   const lower = room?.lower ?? new Float64Array(tree.entries);
   const diagonal = room?.diagonal ?? new Float64Array(tree.size);
   const place = new Int32Array(tree.size);
-  const dense = new Float64Array(tree.widest * tree.widest);
-  /** What a front leaves to its parent: its lower triangle below the block, by columns. */
-  const left: (Float64Array | null)[] = tree.fronts.map(() => null);
+  const { dense, pivots, eliminate } = denseRoom(tree.widest);
+  const leavings = room?.leavings ?? new Float64Array(tree.leavings);
   for (let f = 0; f < tree.fronts.length; f++) {
-    const { start, count, below, children, offset } = tree.fronts[f]!;
+    const { start, count, below, children, offset, left } = tree.fronts[f]!;
     const width = count + below.length;
     dense.fill(0, 0, width * width);
     for (let k = 0; k < count; k++) place[start + k] = k;
@@ -112,112 +132,49 @@ export function factoriseLdl(
       }
     }
     for (const child of children) {
-      const from = tree.fronts[child]!.below;
-      const values = left[child]!;
-      const n = from.length;
-      for (let c = 0, v = 0; c < n; c++) {
-        const column = place[from[c]!]! * width;
-        for (let r = c; r < n; r++) dense[column + place[from[r]!]!]! += values[v++]!;
+      const { into, left: from } = tree.fronts[child]!;
+      const n = into.length;
+      for (let c = 0, v = from; c < n; c++) {
+        const column = into[c]! * width;
+        for (let r = c; r < n; r++, v++) dense[column + into[r]!]! += leavings[v]!;
       }
-      left[child] = null;
     }
-    if (!eliminate(dense, width, count, diagonal, start)) return null;
+    if (!eliminate(width, count)) return null;
+    diagonal.set(pivots.subarray(0, count), start);
     lower.set(dense.subarray(0, count * width), offset);
-    const rest = below.length;
-    const remainder = new Float64Array((rest * (rest + 1)) / 2);
-    for (let c = count, v = 0; c < width; c++) {
-      remainder.set(dense.subarray(c * width + c, (c + 1) * width), v);
-      v += width - c;
-    }
-    left[f] = remainder;
-  }
-  return { tree, lower, diagonal };
-}
-
-/** Eliminates the first columns of a dense lower triangle, four at a time to spare memory. */
-function eliminate(
-  a: Float64Array,
-  width: number,
-  count: number,
-  diagonal: Float64Array,
-  start: number,
-): boolean {
-  for (let k = 0; k < count; k += 4) {
-    const end = Math.min(k + 4, count);
-    for (let c = k; c < end; c++) {
-      const own = c * width;
-      for (let j = k; j < c; j++) {
-        const factor = a[j * width + c]! * diagonal[start + j]!;
-        for (let r = c, o = j * width; r < width; r++) a[own + r]! -= factor * a[o + r]!;
-      }
-      const pivot = a[own + c]!;
-      if (pivot === 0 || !Number.isFinite(pivot)) return false;
-      diagonal[start + c] = pivot;
-      for (let r = c + 1; r < width; r++) a[own + r]! /= pivot;
-      a[own + c] = 1;
-    }
-    if (end - k === 4) {
-      const [o0, o1, o2, o3] = [k * width, (k + 1) * width, (k + 2) * width, (k + 3) * width];
-      const [d0, d1] = [diagonal[start + k]!, diagonal[start + k + 1]!];
-      const [d2, d3] = [diagonal[start + k + 2]!, diagonal[start + k + 3]!];
-      for (let c = end; c < width; c += 2) {
-        // Two columns at a time, so that what is read of the four serves twice.
-        const own = c * width;
-        const next = c + 1 < width ? own + width : own;
-        const f0 = d0 * a[o0 + c]!;
-        const f1 = d1 * a[o1 + c]!;
-        const f2 = d2 * a[o2 + c]!;
-        const f3 = d3 * a[o3 + c]!;
-        a[own + c]! -= f0 * a[o0 + c]! + f1 * a[o1 + c]! + f2 * a[o2 + c]! + f3 * a[o3 + c]!;
-        if (next === own) break;
-        const g0 = d0 * a[o0 + c + 1]!;
-        const g1 = d1 * a[o1 + c + 1]!;
-        const g2 = d2 * a[o2 + c + 1]!;
-        const g3 = d3 * a[o3 + c + 1]!;
-        for (let r = c + 1; r < width; r++) {
-          const l0 = a[o0 + r]!;
-          const l1 = a[o1 + r]!;
-          const l2 = a[o2 + r]!;
-          const l3 = a[o3 + r]!;
-          a[own + r]! -= f0 * l0 + f1 * l1 + f2 * l2 + f3 * l3;
-          a[next + r]! -= g0 * l0 + g1 * l1 + g2 * l2 + g3 * l3;
-        }
-      }
-    } else {
-      for (let j = k; j < end; j++) {
-        const o = j * width;
-        for (let c = end; c < width; c++) {
-          const own = c * width;
-          const factor = diagonal[start + j]! * a[o + c]!;
-          for (let r = c; r < width; r++) a[own + r]! -= factor * a[o + r]!;
-        }
-      }
+    for (let c = count, v = left; c < width; c++) {
+      for (let k = c * width + c, end = (c + 1) * width; k < end; k++, v++) leavings[v] = dense[k]!;
     }
   }
-  return true;
+  return { tree, lower, diagonal, leavings };
 }
 
 /** Solves L D Lᵀ x = b in place. */
 export function solveLdl({ tree, lower, diagonal }: LdlFactors, b: Float64Array): void {
   const { fronts } = tree;
+  /** The right side of one front, its columns first. */
+  const own = new Float64Array(tree.widest);
   for (const { start, count, below, offset } of fronts) {
     const width = count + below.length;
+    for (let c = 0; c < count; c++) own[c] = b[start + c]!;
+    own.fill(0, count, width);
     for (let c = 0; c < count; c++) {
-      const bc = b[start + c]!;
+      const factor = own[c]!;
       const o = offset + c * width;
-      for (let r = c + 1; r < count; r++) b[start + r]! -= lower[o + r]! * bc;
-      for (let r = count; r < width; r++) b[below[r - count]!]! -= lower[o + r]! * bc;
+      for (let r = c + 1; r < width; r++) own[r]! -= lower[o + r]! * factor;
     }
+    for (let c = 0; c < count; c++) b[start + c] = own[c]! / diagonal[start + c]!;
+    for (let r = count; r < width; r++) b[below[r - count]!]! += own[r]!;
   }
-  for (let j = 0; j < tree.size; j++) b[j]! /= diagonal[j]!;
   for (let f = fronts.length - 1; f >= 0; f--) {
     const { start, count, below, offset } = fronts[f]!;
     const width = count + below.length;
+    for (let r = count; r < width; r++) own[r] = b[below[r - count]!]!;
     for (let c = count - 1; c >= 0; c--) {
       const o = offset + c * width;
       let sum = b[start + c]!;
-      for (let r = c + 1; r < count; r++) sum -= lower[o + r]! * b[start + r]!;
-      for (let r = count; r < width; r++) sum -= lower[o + r]! * b[below[r - count]!]!;
+      for (let r = c + 1; r < width; r++) sum -= lower[o + r]! * own[r]!;
+      own[c] = sum;
       b[start + c] = sum;
     }
   }

@@ -6,7 +6,14 @@ export {
   type QuadratureRule,
 } from './gauss-legendre.js';
 export { leastSquares, type LeastSquares } from './least-squares.js';
-export { factorise, solveFactorised, solveInPlace, type LuFactors } from './linear-system.js';
+export {
+  dot,
+  factorise,
+  multiply,
+  solveFactorised,
+  solveInPlace,
+  type LuFactors,
+} from './linear-system.js';
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
@@ -30,3 +37,4 @@ export {
   type LdlFactors,
   type SymmetricSparse,
 } from './frontal-ldl.js';
+export { loadKernel, reserve, type KernelMemory } from './kernel.js';

@@ -64,17 +64,32 @@ export function solveFactorised({ lu, pivots }: LuFactors, b: Float64Array): voi
     b[k] = b[pivots[k]!]!;
     b[pivots[k]!] = swap;
   }
-  for (let i = 1; i < n; i++) {
-    let sum = b[i]!;
-    const row = i * n;
-    for (let j = 0; j < i; j++) sum -= lu[row + j]! * b[j]!;
-    b[i] = sum;
+  // Two rows at a time: their sums do not wait for one another.
+  for (let i = 0; i < n; i += 2) {
+    const row0 = i * n;
+    const row1 = i + 1 < n ? row0 + n : row0;
+    let sum0 = b[i]!;
+    let sum1 = b[row1 === row0 ? i : i + 1]!;
+    for (let j = 0; j < i; j++) {
+      const known = b[j]!;
+      sum0 -= lu[row0 + j]! * known;
+      sum1 -= lu[row1 + j]! * known;
+    }
+    b[i] = sum0;
+    if (row1 !== row0) b[i + 1] = sum1 - lu[row1 + i]! * sum0;
   }
-  for (let i = n - 1; i >= 0; i--) {
-    let sum = b[i]!;
-    const row = i * n;
-    for (let j = i + 1; j < n; j++) sum -= lu[row + j]! * b[j]!;
-    b[i] = sum / lu[row + i]!;
+  for (let i = n - 1; i >= 0; i -= 2) {
+    const row1 = i * n;
+    const row0 = i > 0 ? row1 - n : row1;
+    let sum1 = b[i]!;
+    let sum0 = b[row1 === row0 ? i : i - 1]!;
+    for (let j = i + 1; j < n; j++) {
+      const known = b[j]!;
+      sum1 -= lu[row1 + j]! * known;
+      sum0 -= lu[row0 + j]! * known;
+    }
+    b[i] = sum1 / lu[row1 + i]!;
+    if (row1 !== row0) b[i - 1] = (sum0 - lu[row0 + i]! * b[i]!) / lu[row0 + i - 1]!;
   }
 }
 
@@ -88,4 +103,37 @@ export function solveInPlace(a: Float64Array, b: Float64Array): boolean {
   if (!factors) return false;
   solveFactorised(factors, b);
   return true;
+}
+
+/** y = A x. @param a square matrix, row major, four rows at a time so that what is read of x serves them all. */
+export function multiply(a: Float64Array, x: Float64Array, y: Float64Array): void {
+  const n = x.length;
+  let i = 0;
+  for (; i + 3 < n; i += 4) {
+    const [row0, row1, row2, row3] = [i * n, (i + 1) * n, (i + 2) * n, (i + 3) * n];
+    let [sum0, sum1, sum2, sum3] = [0, 0, 0, 0];
+    for (let j = 0; j < n; j++) {
+      const factor = x[j]!;
+      sum0 += a[row0 + j]! * factor;
+      sum1 += a[row1 + j]! * factor;
+      sum2 += a[row2 + j]! * factor;
+      sum3 += a[row3 + j]! * factor;
+    }
+    y[i] = sum0;
+    y[i + 1] = sum1;
+    y[i + 2] = sum2;
+    y[i + 3] = sum3;
+  }
+  for (; i < n; i++) {
+    let sum = 0;
+    for (let j = 0, k = i * n; j < n; j++, k++) sum += a[k]! * x[j]!;
+    y[i] = sum;
+  }
+}
+
+/** Scalar product of two vectors of equal length. */
+export function dot(x: Float64Array, y: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < x.length; i++) sum += x[i]! * y[i]!;
+  return sum;
 }

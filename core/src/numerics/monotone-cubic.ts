@@ -9,6 +9,8 @@
 export class MonotoneCubic {
   private readonly slopes: Float64Array;
   private readonly areas: Float64Array;
+  /** Interval that was asked for last: neighbours on a core lie close together on its curve. */
+  private last = 0;
 
   /**
    * @param x strictly increasing abscissae, at least 2.
@@ -50,13 +52,16 @@ export class MonotoneCubic {
 
   /** Interval that holds x; the end intervals serve beyond the table. */
   private locate(x: number): number {
-    let low = 0;
+    let low = this.last;
+    if (this.x[low]! <= x && x < this.x[low + 1]!) return low;
+    low = 0;
     let high = this.x.length - 2;
     while (low < high) {
       const middle = (low + high + 1) >> 1;
       if (this.x[middle]! <= x) low = middle;
       else high = middle - 1;
     }
+    this.last = low;
     return low;
   }
 

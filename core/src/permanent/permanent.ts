@@ -4,6 +4,7 @@ import { magnetSheet, sheetField, sheetForce } from '../coil-field/index.js';
 import { TOUCH_LIMIT_C } from '../heat/index.js';
 import {
   growHeap,
+  ringsAlone,
   LIFTED_OVER_HEAP,
   longestChain,
   SMALL_OBJECTS,
@@ -125,7 +126,7 @@ export function evaluatePermanent(
     // What it gives, it gives.
     fullness: 1,
   };
-  const heap = growHeap(rings, tip, CLIP.heap);
+  const heap = growHeap(ringsAlone(rings), tip, CLIP.heap);
   const clips = (LIFTED_OVER_HEAP.dip * heap.mass) / CLIP.mass_kg;
   return {
     magnetisation,

@@ -57,6 +57,32 @@ describe('searching the shelf', () => {
     expect(found.evaluated).toBeLessThan(found.candidates / 3);
   });
 
+  it('passes over no winding of the front where thick and thin cores fill alike', () => {
+    const rods = [
+      [0.04, 0.012],
+      [0.12, 0.003],
+    ] as const;
+    const rich: SearchStock = {
+      cores: rods.map(([length, diameter]) => ({
+        id: `${length} × ${diameter}`,
+        core: { shape: 'rod', length, diameter, bore: 0, material: 'nail-steel' },
+        count: 9,
+      })),
+      reels: [0.0003, 0.0005].map((diameter) => ({
+        id: `${diameter}`,
+        wire: { conductor: 'copper', diameter, insulation: 'enamel-1' },
+        length: 500,
+      })),
+      cells: [{ id: 'AA', cell: { chemistry: 'alkaline', size: 'AA' }, count: 3 }],
+    };
+    const clips = { heap: { density: 900, susceptibility: 3, grain: 7e-3, classFactor: 2.7 } };
+    const all = searchByBruteForce(rich, { ...limits, ...clips });
+    const { front, evaluated } = search(clips, rich);
+    expect(front.map(({ design }) => design)).toEqual(all.map(({ design }) => design));
+    expect(front.length).toBeGreaterThan(10);
+    expect(evaluated).toBeLessThan(500);
+  });
+
   it('goes from little wire to much, each lifting more', () => {
     expect(found.front.length).toBeGreaterThan(5);
     found.front.forEach((design, i) => {

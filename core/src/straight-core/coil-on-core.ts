@@ -31,23 +31,24 @@ export function sheetsOfBlock(
  */
 export function coilFieldOnCore(core: Segmentation, sheets: readonly CurrentSheet[]): Float64Array {
   const field = new Float64Array(core.count);
-  for (const sheet of sheets) {
-    const unit = sheetFieldOnCore(core, sheet);
-    const density = sheet.ampereTurns / (sheet.to - sheet.from);
-    for (let i = 0; i < field.length; i++) field[i]! += density * unit[i]!;
+  for (const { radius, from, to, ampereTurns } of sheets) {
+    const near = endFieldOnCore(core, radius, from);
+    const far = endFieldOnCore(core, radius, to);
+    const density = ampereTurns / (to - from);
+    for (let i = 0; i < field.length; i++) field[i]! += density * (near[i]! - far[i]!);
   }
   return field;
 }
 
-// Turns, battery and current change while most layers stay where they are.
-const lastSheets = new WeakMap<Segmentation, Map<string, Float64Array>>();
-const SHEETS_KEPT = 64;
+// Turns, battery and current change while most ends of layers stay where they are.
+const lastEnds = new WeakMap<Segmentation, Map<string, Float64Array>>();
+const ENDS_KEPT = 128;
 
-/** The same of a sheet of unit density. */
-function sheetFieldOnCore(core: Segmentation, { radius, from, to }: CurrentSheet): Float64Array {
-  let known = lastSheets.get(core);
-  if (!known) lastSheets.set(core, (known = new Map()));
-  const key = `${radius} ${from} ${to}`;
+/** The same of one end of a sheet of unit density, which runs on forward without end. */
+function endFieldOnCore(core: Segmentation, radius: number, end: number): Float64Array {
+  let known = lastEnds.get(core);
+  if (!known) lastEnds.set(core, (known = new Map()));
+  const key = `${radius} ${end}`;
   const kept = known.get(key);
   if (kept) return kept;
   const { nodes, weights } = gaussLegendre(2);
@@ -59,12 +60,10 @@ function sheetFieldOnCore(core: Segmentation, { radius, from, to }: CurrentSheet
     const inner = core.innerRadius[i]!;
     for (let k = 0; k < 2; k++) {
       const z = start + length * nodes[k]!;
-      const step =
-        discMean(radius, inner, outer, z - from) - discMean(radius, inner, outer, z - to);
-      field[i]! += weights[k]! * step;
+      field[i]! += weights[k]! * discMean(radius, inner, outer, z - end);
     }
   }
-  if (known.size >= SHEETS_KEPT) known.delete(known.keys().next().value!);
+  if (known.size >= ENDS_KEPT) known.delete(known.keys().next().value!);
   known.set(key, field);
   return field;
 }

@@ -1,9 +1,10 @@
 import { MU_0 } from '../constants.js';
+import { dot } from '../numerics/index.js';
 import type { SteelCurve } from '../steel/index.js';
 import type { CurrentSheet } from './coil-on-core.js';
 import { chargePatches } from './charge.js';
 import { fluxShare } from './influence.js';
-import type { CoreState } from './solve.js';
+import type { CoreState, PreparedCore } from './solve.js';
 
 /** Magnetic charge on each boundary patch, A·m, length n + 1. */
 export function boundaryCharges(state: CoreState): Float64Array {
@@ -32,14 +33,30 @@ export function sectionFluxDensity(state: CoreState, z: number): number {
  * opening counts as part of the disc.
  */
 export function endFaceFluxDensity(state: CoreState, sheets: readonly CurrentSheet[]): number {
-  const { core, patches } = state.prepared;
+  const { core } = state.prepared;
   const charges = boundaryCharges(state);
   const face = core.boundaries[core.count]!;
   const outer = core.outerRadius[core.count - 1]!;
-  // Half of the face's own charge sends its flux forward; of the rest, what the disc catches.
-  let flux = charges[core.count]! / 2;
-  for (let b = 0; b < core.count; b++) flux += charges[b]! * fluxShare(patches[b]!, outer, face);
+  const flux = dot(sharesThroughFace(state.prepared), charges);
   return MU_0 * (flux / (Math.PI * outer * outer) + meanSheetField(sheets, face, outer));
+}
+
+// They depend on the core's shape alone.
+const shares = new WeakMap<PreparedCore, Float64Array>();
+
+/** Share of each boundary's charge whose flux leaves through the free end's disc, length n + 1. */
+function sharesThroughFace(prepared: PreparedCore): Float64Array {
+  let known = shares.get(prepared);
+  if (known) return known;
+  const { core, patches } = prepared;
+  const face = core.boundaries[core.count]!;
+  const outer = core.outerRadius[core.count - 1]!;
+  // Half of the face's own charge sends its flux forward; of the rest, what the disc catches.
+  known = Float64Array.from(patches, (patch, b) =>
+    b === core.count ? 1 / 2 : fluxShare(patch, outer, face),
+  );
+  shares.set(prepared, known);
+  return known;
 }
 
 /** Flux density on the axis at height z outside the core, T. */

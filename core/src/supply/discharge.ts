@@ -31,21 +31,30 @@ export const MOST_USED = 0.95;
 
 const DRAWN = Float64Array.of(0, 0.5, 0.9, 1);
 
+/** Beyond nine tenths the curves fall on at twice their last pace. */
+const curveThrough = ([half, most]: readonly [number, number]): MonotoneCubic =>
+  new MonotoneCubic(DRAWN, Float64Array.of(1, half, most, most + (most - half) / 2));
+
+const CURVES = new Map(
+  Object.entries(FADING).map(([chemistry, { emf, resistance }]) => [
+    chemistry,
+    { emf: curveThrough(emf), resistance: curveThrough(resistance) },
+  ]),
+);
+
 /**
  * A cell after part of its charge was drawn, at some temperature.
  * @param used fraction drawn, 0 … 0.95. @param temperature of the cell, K.
  */
 export function cellInUse(cell: Cell, used: number, temperature: number): Cell {
-  const { emf, resistance, cold_per_K } = FADING[cell.chemistry];
-  // Beyond nine tenths the curves fall on at twice their last pace.
-  const curve = ([half, most]: readonly [number, number]): MonotoneCubic =>
-    new MonotoneCubic(DRAWN, Float64Array.of(1, half, most, most + (most - half) / 2));
+  const { cold_per_K } = FADING[cell.chemistry];
+  const { emf, resistance } = CURVES.get(cell.chemistry)!;
   return {
     ...cell,
-    emf_V: cell.emf_V * curve(emf).value(used),
+    emf_V: cell.emf_V * emf.value(used),
     internalResistance_ohm:
       cell.internalResistance_ohm *
-      curve(resistance).value(used) *
+      resistance.value(used) *
       Math.exp(cold_per_K * (293.15 - temperature)),
     charge_C: cell.charge_C * (1 - used),
   };

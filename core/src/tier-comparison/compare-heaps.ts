@@ -1,11 +1,11 @@
 import { growFieldHeap } from '../field-picture/index.js';
 import type { FieldProblem } from '../fem/index.js';
 import {
-  exteriorCharges,
   growHeap,
+  magnetCharges,
   UNSCREENED,
-  type ChargeRings,
   type HeapMaterial,
+  type MagnetCharges,
   type TipShape,
 } from '../lifting/index.js';
 import { findMaterial, fullAt } from '../steel/index.js';
@@ -61,7 +61,7 @@ export interface HeapDifference {
 /** Both tiers' inputs of a case: a coil of 2 mm on nail steel. */
 export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
   problem: FieldProblem;
-  rings: ChargeRings;
+  charges: MagnetCharges;
   tip: TipShape;
 } {
   const sections = CORES[core];
@@ -80,7 +80,7 @@ export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
   const sheets = sheetsOfBlock(block, ampereTurns);
   const state = magnetiseCore(prepared, curve, coilFieldOnCore(prepared.core, sheets));
   return {
-    rings: exteriorCharges(state, sheets, last.to),
+    charges: magnetCharges(state, sheets, last.to),
     tip: {
       face: last.to,
       coreRadius: last.outerRadius,
@@ -112,23 +112,28 @@ export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
 
 /** Grows the heap of one case by the formula and as a material in the field. */
 export function compareHeaps(one: HeapCase): HeapDifference {
-  const { problem, rings, tip } = heapInputs(one);
-  const { mass, settled } = growFieldHeap(problem, rings, tip, one);
+  const { problem, charges, tip } = heapInputs(one);
+  const { mass, settled } = growFieldHeap(problem, charges, tip, one);
   return {
     case: one,
-    tier1: growHeap(rings, tip, one).mass,
+    tier1: growHeap(charges, tip, one).mass,
     tier2: mass,
     settled,
-    undisturbed: growHeap(rings, tip, one, UNSCREENED).mass,
+    undisturbed: growHeap(charges, tip, one, UNSCREENED).mass,
   };
 }
 
-/** Loose, usual, magnetically dense, and heavy: χ from 1.5 to 6, 600 to 2 500 kg/m³. */
+/**
+ * Loose, usual, magnetically dense, and heavy: χ from 1.5 to 6, 600 to 2 500 kg/m³; and things as wide
+ * as a clip and as a pin.
+ */
 const MATERIALS: readonly HeapMaterial[] = [
   { susceptibility: 3, density: 900 },
   { susceptibility: 1.5, density: 600 },
   { susceptibility: 6, density: 900 },
   { susceptibility: 3, density: 2500 },
+  { susceptibility: 3, density: 900, grain: 7e-3 },
+  { susceptibility: 3, density: 1500, grain: 5e-3 },
 ];
 
 /** All cores, 50–2 000 ampere-turns, tips bare 0–20 mm, heaps from loose to heavy. */

@@ -17,7 +17,8 @@ export const security = plugin<SecurityOptions>(async (app, options) => {
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
+        // The field's kernel is WebAssembly.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         // Angular writes component styles into the page as it goes.
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
