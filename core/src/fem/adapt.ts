@@ -141,6 +141,13 @@ export const SUMS: Accuracy = {
   accuracy: 0.0145,
 };
 
+/** For the force across a narrow gap, which holds most of the energy: sooner right than the sums. */
+export const FORCES: Accuracy = {
+  ...SUMS,
+  grid: { ...FINE.grid, graded: { finest: 0.03, growth: 0.5, largest: 0.2, axis: 0.65 } },
+  accuracy: 0.03,
+};
+
 /** For a picture that is to come soon. */
 export const QUICK: Accuracy = {
   grid: { ...FINE.grid, graded: { finest: 0.05, growth: 0.5, largest: 0.1, axis: 0.65 } },

@@ -1,6 +1,7 @@
 export {
   estimateError,
   FINE,
+  FORCES,
   QUICK,
   QUICK_BARE,
   refinedForest,

@@ -10,7 +10,7 @@ import {
   meanFluxDensity,
   shellFieldProblem,
   solveAdaptively,
-  SUMS,
+  FORCES,
   type ShellMagnet,
 } from '@nab/core';
 import { expose } from 'comlink';
@@ -51,15 +51,9 @@ export type ShellApi = typeof api;
 
 expose(api);
 
-/** A thousandth of the energy: pulls within as much. */
-const CHECKED = 0.03;
-
 function checkAt(shell: ShellMagnet): ShellCheck {
   const { gap } = shell.seat;
-  const { solution } = solveAdaptively(shellFieldProblem(shell, buildShell(shell)), {
-    ...SUMS,
-    accuracy: CHECKED,
-  });
+  const { solution } = solveAdaptively(shellFieldProblem(shell, buildShell(shell)), FORCES);
   return {
     gap,
     network: evaluateShell(shell).pull.force,
