@@ -1,10 +1,12 @@
 import { MU_0 } from '../constants.js';
 import type { AxialCharge } from '../keeper/index.js';
 import {
-  chargeField,
+  fieldSource,
   putRing,
+  ringsAlone,
   toRings,
   type FieldAndGradient,
+  type FieldSource,
   type RingList,
 } from '../lifting/index.js';
 import { evaluateMagnet, faceHeight, type MagnetDesign } from '../magnet/index.js';
@@ -46,7 +48,10 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
     if (disc) putDisc(leg, disc, z, charge);
     else for (const { radius, share } of rings) putRing(leg, radius, z, charge * share);
   }
-  const [rings, yokeRings] = [toRings(leg), toRings(yoke)];
+  const [ofLeg, ofYoke] = [leg, yoke].map((list) => fieldSource(ringsAlone(toRings(list)))) as [
+    FieldSource,
+    FieldSource,
+  ];
   const thick = outerRadius[0]!;
   const sign = opposed ? -1 : 1;
   const at: FieldAndGradient = { hr: 0, hz: 0, gradientR: 0, gradientZ: 0 };
@@ -60,7 +65,7 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
   const own = (x: number, z: number, out: [number, number]): void => {
     const across = x + half;
     const r = Math.max(Math.abs(across), 1e-7);
-    chargeField(rings, r, z, at);
+    ofLeg(r, z, at);
     let [bx, bz] = [at.hr * Math.sign(across || 1), at.hz];
     if (z > 0 && z < boundaries[count]!) {
       const segment = segmentAt(z);
@@ -76,7 +81,7 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
       const s = yokeAxis - half - x;
       const above = z - yokeAxis;
       const height = Math.max(Math.abs(above), 1e-7);
-      chargeField(yokeRings, height, s, at);
+      ofYoke(height, s, at);
       bx -= at.hz;
       bz += at.hr * Math.sign(above || 1);
       if (height < thick && s > yokeAxis - half && s < yokeAxis)

@@ -1,6 +1,6 @@
 import { MU_0 } from '../constants.js';
 import { solveInPlace } from '../numerics/index.js';
-import type { ChargeRings } from './charge-field.js';
+import type { ChargeRings } from './charges.js';
 
 /** Orders of the ball's multipoles: from a gap of a tenth of its radius on, more change nothing. */
 const ORDERS = 16;

@@ -1,5 +1,5 @@
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
-import type { ChargeRings } from './charge-field.js';
+import type { ChargeRings } from './charges.js';
 
 /** One object of a chain. kg, m. */
 export interface ChainLink {

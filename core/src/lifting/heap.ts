@@ -1,6 +1,7 @@
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { gaussLegendre } from '../numerics/index.js';
-import { fieldSource, type FieldAndGradient, type MagnetCharges } from './charge-field.js';
+import { fieldSource, type FieldAndGradient } from './charge-field.js';
+import type { MagnetCharges } from './charges.js';
 import { ownScreening, type Screening } from './screening.js';
 
 /** A heap of small steel objects as a material. Start values are typical, from memory. */

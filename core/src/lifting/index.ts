@@ -1,17 +1,19 @@
 export {
-  chargeField,
   exteriorCharges,
-  fieldSource,
   magnetCharges,
-  magnetField,
   putRing,
   ringsAlone,
   toRings,
   type ChargeRings,
-  type FieldAndGradient,
-  type FieldSource,
   type MagnetCharges,
   type RingList,
+} from './charges.js';
+export {
+  chargeField,
+  fieldSource,
+  magnetField,
+  type FieldAndGradient,
+  type FieldSource,
 } from './charge-field.js';
 export { ballPull } from './ball.js';
 export { longestChain, type Chain, type ChainLink } from './chain.js';
