@@ -35,6 +35,26 @@ test('the field is sketched, solved in a worker and shown with and without the c
   await expect(air).toHaveCount(0);
 });
 
+test('the page and its worker may run the kernels', async ({ page, request }) => {
+  // Where the content policy forbids WebAssembly, all is computed in JavaScript, and nobody is told.
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/magnet`);
+  const emptyModule = [0, 97, 115, 109, 1, 0, 0, 0];
+  const here = await page.evaluate(
+    (bytes) => new WebAssembly.Module(Uint8Array.from(bytes)) instanceof WebAssembly.Module,
+    emptyModule,
+  );
+  expect(here).toBe(true);
+  await page.getByRole('link', { name: 'See its field' }).click();
+  await solved(page);
+  const [worker] = page.workers();
+  const there = await worker!.evaluate(
+    (bytes) => new WebAssembly.Module(Uint8Array.from(bytes)) instanceof WebAssembly.Module,
+    emptyModule,
+  );
+  expect(there).toBe(true);
+});
+
 test('a ruler is laid by keyboard or by hand, and its readings are a table', async ({
   page,
   request,

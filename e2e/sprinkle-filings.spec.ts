@@ -36,7 +36,7 @@ test('filings are sprinkled, tapped, seen and gathered', async ({ page }) => {
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y - 90, { steps: 4 });
   await page.mouse.up();
-  expect((await compass.boundingBox())!.y).toBeLessThan(box.y - 50);
+  await expect.poll(async () => (await compass.boundingBox())!.y).toBeLessThan(box.y - 50);
 
   // A current that a class has turns compasses long before it moves a filing.
   await choose(page, 'Through or under the sheet', 'A wire through the sheet');

@@ -56,7 +56,7 @@ describe('the server', () => {
   it('sends a strict content policy', async () => {
     const { headers } = await bench.app.inject({ url: '/api/health' });
     expect(headers['content-security-policy']).toContain("default-src 'self'");
-    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['content-security-policy']).toContain("script-src 'self' 'wasm-unsafe-eval';");
     expect(headers['x-content-type-options']).toBe('nosniff');
   });
 

@@ -154,14 +154,15 @@ export function magnetiseCore(
     else stalled = true;
     factors = null;
   }
-  lastStates.set(prepared, { curve, appliedField, fluxDensity: b, factors });
   if (refused) residual = residuals(b, right);
+  const converged = residual <= TOLERANCE * scale;
+  if (converged) lastStates.set(prepared, { curve, appliedField, fluxDensity: b, factors });
   return {
     prepared,
     fluxDensity: b,
     magnetisation,
     appliedField,
-    status: residual <= TOLERANCE * scale ? 'converged' : 'stalled',
+    status: converged ? 'converged' : 'stalled',
     iterations,
     residual: residual / scale,
   };
