@@ -73,6 +73,7 @@ function summary(name: string, some: readonly HeapDifference[]): string {
 }
 
 function named(one: HeapDifference): string {
-  const { core, bareTip, ampereTurns, susceptibility, density } = one.case;
-  return `- × ${ratio(one).toFixed(2)}: ${core}, ${ampereTurns} A, bare tip ${bareTip * 1000} mm, χ ${susceptibility}, ${density} kg/m³: ${(one.tier1 * 1000).toFixed(2)} g, in the field ${(one.tier2 * 1000).toFixed(2)} g`;
+  const { core, bareTip, ampereTurns, susceptibility, density, grain } = one.case;
+  const wide = grain === undefined ? '' : `, things ${grain * 1000} mm wide`;
+  return `- × ${ratio(one).toFixed(2)}: ${core}, ${ampereTurns} A, bare tip ${bareTip * 1000} mm, χ ${susceptibility}, ${density} kg/m³${wide}: ${(one.tier1 * 1000).toFixed(2)} g, in the field ${(one.tier2 * 1000).toFixed(2)} g`;
 }
