@@ -7,7 +7,7 @@ import {
   type FieldPictureResource,
 } from '@nab/contract';
 import type { MagnetDesign } from '@nab/core';
-import { defer, filter, map, Observable, retry } from 'rxjs';
+import { catchError, defer, EMPTY, filter, map, Observable, retry } from 'rxjs';
 import { WorkerCalls } from '../workers';
 import type { FieldApi, HeapMessage, PairAnswer, SolvingMessage } from './field.worker';
 
@@ -35,6 +35,18 @@ export class FieldService {
     inject(DestroyRef).onDestroy(() => {
       for (const kind of [this.solving, this.meshing, this.growing, this.pairing]) kind.end();
     });
+  }
+
+  /**
+   * Starts the worker and has it solve a magnet once, unless it is there already: its code is then
+   * loaded and compiled before anybody waits for a picture.
+   */
+  wake(design: MagnetDesign): void {
+    if (this.solving.started) return;
+    this.solving
+      .stream<SolvingMessage>((api, tell) => api.pictures(design, tell))
+      .pipe(catchError(() => EMPTY))
+      .subscribe();
   }
 
   /** Ever better pictures. A worker that dies is started again once, and the page is told. */

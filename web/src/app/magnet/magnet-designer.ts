@@ -1,8 +1,11 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   inject,
+  Injector,
   signal,
   viewChild,
 } from '@angular/core';
@@ -46,6 +49,9 @@ import {
 import { DrawingParts } from './drawing';
 import { MagnetStore } from './magnet-store';
 import { MagnetActions } from './menu';
+
+/** From the first drawing until what comes next is fetched ahead, ms: figures and sweeps come first. */
+const SETTLED_MS = 2000;
 
 /** The choice that each caution comes from. */
 const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
@@ -173,6 +179,27 @@ export class MagnetDesigner {
 
   constructor() {
     void inject(ShelfStore).load();
+    this.fetchFieldAhead();
+  }
+
+  /** Its field is one click away: page and solver come along once the drawing stands. */
+  private fetchFieldAhead(): void {
+    const injector = inject(Injector);
+    let gone = false;
+    inject(DestroyRef).onDestroy(() => (gone = true));
+    const fetch = (): void => {
+      if (gone) return;
+      void import('../field/ahead')
+        .then(({ fieldAhead }) => fieldAhead(injector, this.store.restingMagnet()))
+        // Offline it comes, or fails, when it is asked for.
+        .catch(() => undefined);
+    };
+    afterNextRender(() =>
+      setTimeout(() => {
+        if ('requestIdleCallback' in globalThis) requestIdleCallback(fetch);
+        else fetch();
+      }, SETTLED_MS),
+    );
   }
 
   protected faulty(...parts: (keyof DesignDocument)[]): boolean {

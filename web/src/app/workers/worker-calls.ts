@@ -12,6 +12,11 @@ export class WorkerCalls<Api extends object> {
 
   constructor(private readonly make: () => Worker) {}
 
+  /** Whether a worker is there. */
+  get started(): boolean {
+    return this.worker !== null;
+  }
+
   call<T>(ask: (api: Remote<Api>) => Promise<T>): Observable<T> {
     return this.run<T>((api, _tell) => ask(api), true);
   }
