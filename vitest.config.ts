@@ -23,6 +23,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/**/*.spec.ts'],
+          isolate: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,
           // One database, so one file after another.

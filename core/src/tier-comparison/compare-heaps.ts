@@ -40,8 +40,22 @@ const CORES: Readonly<Record<HeapCore, readonly CoreSection[]>> = {
   'pipe 12 × 60': [{ innerRadius: 0.0036, outerRadius: 0.006, from: 0, to: 0.06 }],
 };
 
+/** A coil on the core: how thick, m, and how long at most, m; as long as the core has room when absent. */
+export interface HeapCoil {
+  readonly thickness: number;
+  readonly longest?: number;
+}
+
+/** Five layers of usual wire, one layer of it, and a few turns of that. */
+export const HEAP_COILS = {
+  thick: { thickness: 0.002 },
+  layer: { thickness: 0.0004 },
+  'few turns': { thickness: 0.0004, longest: 0.008 },
+} as const satisfies Readonly<Record<string, HeapCoil>>;
+
 export interface HeapCase extends HeapMaterial {
   readonly core: HeapCore;
+  readonly coil: keyof typeof HEAP_COILS;
   /** Core left bare before the winding, m; of a head only its own height is bare. */
   readonly bareTip: number;
   readonly ampereTurns: number;
@@ -58,8 +72,8 @@ export interface HeapDifference {
   readonly undisturbed: number;
 }
 
-/** Both tiers' inputs of a case: a coil of 2 mm on nail steel. */
-export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
+/** Both tiers' inputs of a case on nail steel: a coil of even current half a millimetre from the core. */
+export function heapInputs({ core, coil, bareTip, ampereTurns }: HeapCase): {
   problem: FieldProblem;
   charges: MagnetCharges;
   tip: TipShape;
@@ -69,11 +83,13 @@ export function heapInputs({ core, bareTip, ampereTurns }: HeapCase): {
   const shank = sections.find(({ from }) => from === 0)!;
   const headed = last !== shank && last.outerRadius > shank.outerRadius;
   const end = headed ? shank.to : last.to - bareTip;
+  const { thickness, longest = Infinity }: HeapCoil = HEAP_COILS[coil];
+  const front = end - (headed ? 0.0005 : 0);
   const block = {
     innerRadius: shank.outerRadius + 0.0005,
-    outerRadius: shank.outerRadius + 0.0025,
-    from: 0.003,
-    to: end - (headed ? 0.0005 : 0),
+    outerRadius: shank.outerRadius + 0.0005 + thickness,
+    from: Math.max(0.003, front - longest),
+    to: front,
   };
   const { curve } = findMaterial('nail-steel');
   const prepared = prepareCore(sections);
@@ -141,7 +157,7 @@ export function heapMatrix(): HeapCase[] {
   return (Object.keys(CORES) as HeapCore[]).flatMap((core) =>
     (core === 'bolt 8 × 60, head before' ? [0] : [0, 0.003, 0.008, 0.02]).flatMap((bareTip) =>
       [50, 150, 500, 2000].flatMap((ampereTurns) =>
-        MATERIALS.map((material) => ({ core, bareTip, ampereTurns, ...material })),
+        MATERIALS.map((material) => ({ core, coil: 'thick' as const, bareTip, ampereTurns, ...material })),
       ),
     ),
   );
