@@ -212,13 +212,11 @@ export function pairPicture(design: MagnetDesign): PairPicture {
   const rows = Math.round((COLUMNS * (high - low)) / (2 * half));
   const strength = new Float32Array(COLUMNS * rows);
   for (let j = 0; j < rows; j++) {
-    for (let i = 0; i < COLUMNS; i++) {
-      const [bx, bz] = field(
-        -half + (2 * half * i) / (COLUMNS - 1),
-        low + ((high - low) * j) / (rows - 1),
-      );
-      const k = j * COLUMNS + i;
-      strength[k] = Math.hypot(bx, bz);
+    const z = low + ((high - low) * j) / (rows - 1);
+    // The right half is the left one's mirror image.
+    for (let i = 0; i < COLUMNS / 2; i++) {
+      const value = Math.hypot(...field(-half + (2 * half * i) / (COLUMNS - 1), z));
+      strength[j * COLUMNS + i] = strength[(j + 1) * COLUMNS - 1 - i] = value;
     }
   }
   const yoke = yokeBox(pair, design.core.diameter / 2);

@@ -54,18 +54,26 @@ export function crossedField(
     const sine = Math.sin((node * Math.PI) / 2);
     put(radius * sine, face, (disc * RADII.weights[k]! * sine ** 3 * Math.PI) / 2 / (2 / 3));
   });
+  const [ax, ay, az, aq] = (['x', 'y', 'z', 'charge'] as const).map((key) =>
+    Float64Array.from(points, (point) => point[key]),
+  ) as [Float64Array, Float64Array, Float64Array, Float64Array];
   return (x, z, out) => {
-    for (const point of points) {
-      const dz = z - point.z;
-      const beside = point.y * point.y + dz * dz;
-      const near = x - point.x;
-      const far = x + point.x;
-      const n3 = (near * near + beside) ** 1.5;
-      const f3 = (far * far + beside) ** 1.5;
-      // Two points of either sign, at ± y.
-      const q = (2 * point.charge) / (4 * Math.PI);
-      out[0] += q * (near / n3 - far / f3);
-      out[1] += q * dz * (1 / n3 - 1 / f3);
+    let [sumX, sumZ] = [0, 0];
+    for (let i = 0; i < aq.length; i++) {
+      const dz = z - az[i]!;
+      const beside = ay[i]! * ay[i]! + dz * dz;
+      const near = x - ax[i]!;
+      const far = x + ax[i]!;
+      const near2 = near * near + beside;
+      const far2 = far * far + beside;
+      // A power of 3/2 takes ten times as long.
+      const byNear = aq[i]! / (near2 * Math.sqrt(near2));
+      const byFar = aq[i]! / (far2 * Math.sqrt(far2));
+      sumX += near * byNear - far * byFar;
+      sumZ += dz * (byNear - byFar);
     }
+    // Two points of either sign, at ± y.
+    out[0] += sumX / (2 * Math.PI);
+    out[1] += sumZ / (2 * Math.PI);
   };
 }
