@@ -66,6 +66,8 @@ export interface Workshop {
   readonly scenarios: readonly Scenario[];
   /** Place of each scenario's cause among the causes. */
   readonly causeOf: readonly number[];
+  /** Chance of each symptom in each scenario. */
+  readonly noticed: Readonly<Record<SymptomId, readonly number[]>>;
   /** Chance of yes of each check in each scenario. */
   readonly yes: Readonly<Record<CheckId, readonly number[]>>;
   /** By gauge: likelihood in each scenario of what another would show. */
@@ -86,10 +88,12 @@ export function workshopOf(design: MagnetDesign): Workshop {
   );
   const each = <T, K extends string>(ids: readonly K[], of: (id: K) => T): Record<K, T> =>
     Object.fromEntries(ids.map((id) => [id, of(id)])) as Record<K, T>;
+  const noticed = scenarios.map(({ bench, cause }) => symptomChances(sound, bench, cause));
   return {
     sound,
     causes,
     scenarios,
+    noticed: each(SYMPTOM_IDS, (id) => noticed.map((chances) => chances[id])),
     causeOf: scenarios.map(({ cause }) => causes.indexOf(cause)),
     yes: each(CHECK_IDS, (id) =>
       scenarios.map(({ bench, cause }) => CHECKS[id].chance(bench, cause)),
@@ -143,12 +147,12 @@ function readingChance(gauge: Gauge, bench: FaultyBench, value: number): number 
 
 /** Weights of the scenarios after the evidence, adding up to one. */
 function weigh(
-  { sound, scenarios, yes: chances }: Workshop,
+  { scenarios, noticed, yes: chances }: Workshop,
   { symptom, checks, readings }: Evidence,
 ): number[] {
-  const weights = scenarios.map(({ cause, bench, prior }, i) => {
+  const weights = scenarios.map(({ bench, prior }, i) => {
     let weight = prior;
-    if (symptom) weight *= symptomChances(sound, bench, cause)[symptom];
+    if (symptom) weight *= noticed[symptom][i]!;
     for (const id of CHECK_IDS) {
       const answer = checks[id];
       if (answer === undefined) continue;
@@ -173,7 +177,7 @@ function byCause({ causes, causeOf }: Workshop, weights: readonly number[]): num
 }
 
 /** Uncertainty about the cause, bits, of weights that need not add up to one; times their sum. */
-function uncertainty(weights: readonly number[]): number {
+function uncertainty(weights: ArrayLike<number> & Iterable<number>): number {
   let [whole, sum] = [0, 0];
   for (const weight of weights) {
     whole += weight;
@@ -203,13 +207,21 @@ const UNLIKELY = 1e-3;
 
 /** What a meter would leave: over what it would show in the likelier scenarios. */
 function leftByGauge(workshop: Workshop, weights: readonly number[], id: GaugeId): number {
+  const { causes, causeOf, shows } = workshop;
+  const found = new Float64Array(causes.length);
   let [sum, whole] = [0, 0];
-  for (const [i, likelihood] of workshop.shows[id].entries()) {
+  for (const [i, likelihood] of shows[id].entries()) {
     const weight = weights[i]!;
     if (weight < UNLIKELY) continue;
-    const joint = weights.map((other, k) => other * likelihood[k]!);
-    const chance = joint.reduce((total, value) => total + value, 0);
-    sum += (weight * uncertainty(byCause(workshop, joint))) / chance;
+    // As byCause, but a hundred thousand times for each step of a search.
+    found.fill(0);
+    let chance = 0;
+    for (let k = 0; k < weights.length; k++) {
+      const joint = weights[k]! * likelihood[k]!;
+      found[causeOf[k]!]! += joint;
+      chance += joint;
+    }
+    sum += (weight * uncertainty(found)) / chance;
     whole += weight;
   }
   return sum / whole;

@@ -113,6 +113,7 @@ describe('readings from a picture', () => {
 describe('the heap in the field', () => {
   const inputs = heapInputs({
     core: 'rod 8 × 50',
+    coil: 'thick',
     bareTip: 0.008,
     ampereTurns: 500,
     density: 900,
