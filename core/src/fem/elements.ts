@@ -22,7 +22,19 @@ export const POINTS = 7;
 
 /** The six functions of second order: corners, then the middles opposite to them. */
 export function shapeFunctions(p: number, q: number, s: number): number[] {
-  return [p * (2 * p - 1), q * (2 * q - 1), s * (2 * s - 1), 4 * q * s, 4 * s * p, 4 * p * q];
+  const out = new Float64Array(6);
+  putShapes(p, q, s, out);
+  return [...out];
+}
+
+/** The same into six places. */
+export function putShapes(p: number, q: number, s: number, out: Float64Array): void {
+  out[0] = p * (2 * p - 1);
+  out[1] = q * (2 * q - 1);
+  out[2] = s * (2 * s - 1);
+  out[3] = 4 * q * s;
+  out[4] = 4 * s * p;
+  out[5] = 4 * p * q;
 }
 
 /** Their derivatives by q and by s, with p = 1 − q − s. */
@@ -66,6 +78,13 @@ export function unfold(x: number, from: number, width: number): { at: number; sl
 export function fold(at: number, from: number, width: number): number {
   const real = at - from;
   return real <= 0 ? at : from + real / (1 + real / width);
+}
+
+/** Grid height of a real one. */
+export function foldHeight({ shell }: Mesh['grid'], height: number): number {
+  return height > shell.zHigh
+    ? fold(height, shell.zHigh, shell.width)
+    : -fold(-height, -shell.zLow, shell.width);
 }
 
 /** Height of a grid height, and its derivative. */

@@ -199,6 +199,14 @@ describe('a ball of steel', () => {
     const scale = (Math.PI * MU_0) / 2;
     expect(Math.abs(forceOn(ballIn(1000), 0)) / scale).toBeLessThan(1e-3);
   });
+
+  it('has no field across close to the axis', () => {
+    const solution = ballIn(50);
+    for (const z of [-1.3, 0.1, 0.5, 1.3]) {
+      const { r, z: along } = fieldAt(solution, 1e-3, z);
+      expect(Math.abs(r / along)).toBeLessThan(2e-3);
+    }
+  });
 });
 
 describe('refinement', () => {

@@ -1,4 +1,4 @@
-import { fold, shapeFunctions, shapeSlopes } from './elements.js';
+import { fold, foldHeight, shapeFunctions, shapeSlopes } from './elements.js';
 import type { Mesh } from './mesh.js';
 import { leafAt } from './forest.js';
 import { smoothFields } from './recovered.js';
@@ -27,11 +27,7 @@ export function fieldAt(solution: FieldSolution, radius: number, height: number)
   const { mesh, u } = solution;
   const { shell } = mesh.grid;
   const x = fold(radius, shell.r, shell.width);
-  const y =
-    height > shell.zHigh
-      ? fold(height, shell.zHigh, shell.width)
-      : -fold(-height, -shell.zLow, shell.width);
-  const { t, q, s } = find(mesh, x, y);
+  const { t, q, s } = find(mesh, x, foldHeight(mesh.grid, height));
   const shapes = shapeFunctions(1 - q - s, q, s);
   const fields = smoothFields(solution);
   let [value, r, z] = [0, 0, 0];

@@ -45,7 +45,8 @@ export function bend(
         ? (Math.PI / 4) * (up / x)
         : Math.sign(up) * (Math.PI / 2 - (Math.PI / 4) * (x / Math.abs(up)));
     return {
-      x: (1 - round) * x + round * s * Math.cos(angle),
+      // The axis stays the axis to the last digit: fields there are divided by the radius.
+      x: x === 0 ? 0 : (1 - round) * x + round * s * Math.cos(angle),
       y: centre + (1 - round) * up + round * s * Math.sin(angle),
     };
   }
