@@ -1,9 +1,9 @@
 import type { Injector } from '@angular/core';
-import type { MagnetDesign } from '@nab/core';
+import type { DesignDocument } from '@nab/contract';
 import { FieldService } from './field-service';
 
-/** Fetches the Field page and wakes its solver while a magnet is still being looked at. */
-export async function fieldAhead(injector: Injector, design: MagnetDesign): Promise<void> {
-  injector.get(FieldService).wake(design);
+/** Fetches the Field page and solves a magnet's field while the magnet is still being looked at. */
+export async function fieldAhead(injector: Injector, document: DesignDocument): Promise<void> {
+  injector.get(FieldService).solveAhead(document);
   await import('./field');
 }

@@ -7,7 +7,18 @@ import {
   type FieldPictureResource,
 } from '@nab/contract';
 import type { MagnetDesign } from '@nab/core';
-import { catchError, defer, EMPTY, filter, map, Observable, retry } from 'rxjs';
+import {
+  catchError,
+  defer,
+  EMPTY,
+  filter,
+  finalize,
+  map,
+  Observable,
+  retry,
+  shareReplay,
+  type Subscription,
+} from 'rxjs';
 import { WorkerCalls } from '../workers';
 import type { FieldApi, HeapMessage, PairAnswer, SolvingMessage } from './field.worker';
 
@@ -16,6 +27,15 @@ export type Solver = 'device' | 'server';
 
 /** What the page hears while a field is solved. */
 export type FieldNews = SolvingMessage | { readonly kind: 'restarted' };
+
+/** So many magnets' pictures are kept, of half a megabyte each. */
+const MOST_KEPT = 6;
+
+/** The same coil with nothing in it. */
+export const withoutCore = (document: DesignDocument): DesignDocument => ({
+  ...document,
+  core: { ...document.core, shape: 'none' },
+});
 
 const calls = (): WorkerCalls<FieldApi> =>
   new WorkerCalls<FieldApi>(
@@ -31,28 +51,51 @@ export class FieldService {
   private readonly growing = calls();
   private readonly pairing = calls();
 
+  /** Pictures by the document that they are of, oldest first. */
+  private readonly kept = new Map<string, Observable<FieldNews>>();
+  /** What is being solved before anybody asked. */
+  private readonly ahead = new Map<string, Subscription>();
+
   constructor() {
     inject(DestroyRef).onDestroy(() => {
       for (const kind of [this.solving, this.meshing, this.growing, this.pairing]) kind.end();
     });
   }
 
-  /**
-   * Starts the worker and has it solve a magnet once, unless it is there already: its code is then
-   * loaded and compiled before anybody waits for a picture.
-   */
-  wake(design: MagnetDesign): void {
-    if (this.solving.started) return;
-    this.solving
-      .stream<SolvingMessage>((api, tell) => api.pictures(design, tell))
-      .pipe(catchError(() => EMPTY))
-      .subscribe();
-  }
-
-  /** Ever better pictures. A worker that dies is started again once, and the page is told. */
+  /** Ever better pictures; those of a magnet that was solved before, at once. */
   pictures(document: DesignDocument, solver: Solver): Observable<FieldNews> {
     if (solver === 'server') return this.fromServer(document);
-    const design = toMagnetDesign(document);
+    const key = JSON.stringify(document);
+    const kept = this.kept.get(key);
+    if (kept) return kept.pipe(finalize(() => this.ahead.get(key)?.unsubscribe()));
+    const solved = this.onDevice(toMagnetDesign(document)).pipe(
+      shareReplay({ bufferSize: Infinity, refCount: true }),
+    );
+    this.kept.set(key, solved);
+    const [oldest] = this.kept.keys();
+    if (this.kept.size > MOST_KEPT) this.kept.delete(oldest!);
+    return solved;
+  }
+
+  /** Solves a magnet, with its core and without, before anybody asks; the one before is given up. */
+  solveAhead(document: DesignDocument): void {
+    const documents = [document, withoutCore(document)];
+    const wanted = new Map(documents.map((one) => [JSON.stringify(one), one]));
+    for (const [key, running] of this.ahead) if (!wanted.has(key)) running.unsubscribe();
+    for (const [key, one] of wanted) {
+      if (this.kept.has(key)) continue;
+      const running = this.pictures(one, 'device')
+        .pipe(
+          catchError(() => EMPTY),
+          finalize(() => this.ahead.delete(key)),
+        )
+        .subscribe();
+      if (!running.closed) this.ahead.set(key, running);
+    }
+  }
+
+  /** A worker that dies is started again once, and the page is told. */
+  private onDevice(design: MagnetDesign): Observable<FieldNews> {
     return new Observable<FieldNews>((subscriber) => {
       const inner = this.solving
         .stream<SolvingMessage>((api, tell) => api.pictures(design, tell))

@@ -47,7 +47,7 @@ import { MagnetStore } from '../magnet';
 import { ChoiceField } from '../fields';
 import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
 import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
-import { FieldService, type Solver } from './field-service';
+import { FieldService, withoutCore, type Solver } from './field-service';
 import { HeapInField } from './heap-in-field';
 import { KeptField } from './kept-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
@@ -164,10 +164,7 @@ export class FieldPage {
   }));
 
   private readonly document = computed(() => this.store.restingDesign());
-  private readonly bareDocument = computed((): DesignDocument => ({
-    ...this.document(),
-    core: { ...this.document().core, shape: 'none' },
-  }));
+  private readonly bareDocument = computed(() => withoutCore(this.document()));
   protected readonly magnet = computed(() => toMagnetDesign(this.document()));
   protected readonly bare = computed(() => toMagnetDesign(this.bareDocument()));
   protected readonly problem = computed(() => problemOf(this.magnet()));

@@ -1,15 +1,13 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   inject,
   Injector,
   signal,
   viewChild,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { DesignDocument } from '@nab/contract';
 import {
@@ -21,7 +19,7 @@ import {
   type Change,
 } from '@nab/core';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
-import { catchError, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, EMPTY, of, switchMap } from 'rxjs';
 import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
 import { Cutaway, type EdgeMove } from '../cutaway';
 import { DropFile, hasFault } from '../designs';
@@ -50,8 +48,8 @@ import { DrawingParts } from './drawing';
 import { MagnetStore } from './magnet-store';
 import { MagnetActions } from './menu';
 
-/** From the first drawing until what comes next is fetched ahead, ms: figures and sweeps come first. */
-const SETTLED_MS = 2000;
+/** How long a magnet is left alone before its field is solved, ms: figures and sweeps come first. */
+const SETTLED_MS = 1500;
 
 /** The choice that each caution comes from. */
 const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
@@ -179,27 +177,21 @@ export class MagnetDesigner {
 
   constructor() {
     void inject(ShelfStore).load();
-    this.fetchFieldAhead();
+    this.solveFieldAhead();
   }
 
-  /** Its field is one click away: page and solver come along once the drawing stands. */
-  private fetchFieldAhead(): void {
+  /** Its field is one click away: page and pictures are made as soon as the magnet is left alone. */
+  private solveFieldAhead(): void {
     const injector = inject(Injector);
-    let gone = false;
-    inject(DestroyRef).onDestroy(() => (gone = true));
-    const fetch = (): void => {
-      if (gone) return;
-      void import('../field/ahead')
-        .then(({ fieldAhead }) => fieldAhead(injector, this.store.restingMagnet()))
-        // Offline it comes, or fails, when it is asked for.
-        .catch(() => undefined);
-    };
-    afterNextRender(() =>
-      setTimeout(() => {
-        if ('requestIdleCallback' in globalThis) requestIdleCallback(fetch);
-        else fetch();
-      }, SETTLED_MS),
-    );
+    toObservable(this.store.restingDesign)
+      .pipe(
+        debounceTime(SETTLED_MS),
+        switchMap(async (design) => (await import('../field/ahead')).fieldAhead(injector, design)),
+        // Without the network it comes, or fails, when it is asked for.
+        catchError(() => EMPTY),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
   }
 
   protected faulty(...parts: (keyof DesignDocument)[]): boolean {

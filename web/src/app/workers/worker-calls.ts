@@ -12,11 +12,6 @@ export class WorkerCalls<Api extends object> {
 
   constructor(private readonly make: () => Worker) {}
 
-  /** Whether a worker is there. */
-  get started(): boolean {
-    return this.worker !== null;
-  }
-
   call<T>(ask: (api: Remote<Api>) => Promise<T>): Observable<T> {
     return this.run<T>((api, _tell) => ask(api), true);
   }
@@ -52,7 +47,8 @@ export class WorkerCalls<Api extends object> {
       );
       return () => {
         worker.removeEventListener('error', failed);
-        if (!answered) this.end();
+        // Another call may have ended it already, and a later one begun another.
+        if (!answered && this.worker === worker) this.end();
       };
     });
   }

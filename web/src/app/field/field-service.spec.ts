@@ -1,0 +1,98 @@
+import { provideHttpClient } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
+import { newDesign } from '@nab/contract';
+import { expose } from 'comlink';
+import { lastValueFrom } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { FieldService, withoutCore, type FieldNews } from './field-service';
+
+type Tell = (message: FieldNews) => void;
+interface Asked {
+  readonly core: string;
+  readonly tell: Tell;
+  readonly done: () => void;
+}
+
+/** What the workers were asked, which are answered by hand. */
+let asked: Asked[];
+let ended: number;
+
+beforeEach(() => {
+  asked = [];
+  ended = 0;
+  vi.stubGlobal(
+    'Worker',
+    class {
+      constructor() {
+        const { port1, port2 } = new MessageChannel();
+        const work = {
+          pictures: (design: { core: { shape: string } }, tell: Tell) =>
+            new Promise<void>((done) => asked.push({ core: design.core.shape, tell, done })),
+        };
+        expose(work, port2);
+        port1.start();
+        return Object.assign(port1, {
+          terminate: () => {
+            ended++;
+            port2.close();
+          },
+        });
+      }
+    },
+  );
+  TestBed.configureTestingModule({ providers: [provideHttpClient()] });
+});
+
+const questions = (count: number): Promise<void> =>
+  vi.waitFor(() => expect(asked.length).toBe(count));
+const step: FieldNews = { kind: 'step', iteration: 3 };
+
+describe('the pictures of a field', () => {
+  const document = newDesign();
+
+  it('that were made ahead are there at once, with the core and without', async () => {
+    const service = TestBed.inject(FieldService);
+    service.solveAhead(document);
+    await questions(2);
+    expect(asked.map(({ core }) => core === 'none')).toEqual([false, true]);
+    for (const { tell, done } of asked) {
+      await tell(step);
+      done();
+    }
+    for (const one of [document, withoutCore(document)]) {
+      await lastValueFrom(service.pictures(one, 'device'));
+      const heard: string[] = [];
+      service
+        .pictures(one, 'device')
+        .subscribe({ next: ({ kind }) => heard.push(kind), complete: () => heard.push('end') });
+      expect(heard).toEqual(['step', 'end']);
+    }
+    expect(asked.length).toBe(2);
+    expect(ended).toBe(0);
+  });
+
+  it('that are on their way are waited for, and given up with who waits', async () => {
+    const service = TestBed.inject(FieldService);
+    service.solveAhead(document);
+    await questions(2);
+    const heard: FieldNews[] = [];
+    const page = service.pictures(document, 'device').subscribe((news) => heard.push(news));
+    await asked[0]!.tell(step);
+    expect(heard).toEqual([step]);
+    expect(ended).toBe(0);
+    page.unsubscribe();
+    expect(ended).toBe(1);
+    // Asked again, it is begun anew.
+    service.pictures(document, 'device').subscribe();
+    await questions(3);
+  });
+
+  it('of a magnet that is no longer looked at are not made', async () => {
+    const service = TestBed.inject(FieldService);
+    service.solveAhead(document);
+    await questions(2);
+    service.solveAhead({ ...document, winding: { ...document.winding, turns: 7 } });
+    expect(ended).toBe(1);
+    await questions(4);
+  });
+});

@@ -1,0 +1,73 @@
+import { expose } from 'comlink';
+import { afterEach, describe, expect, it } from 'vitest';
+import { WorkerCalls } from './worker-calls';
+
+/** What the work is asked, and answers when it is told to. */
+class Work {
+  readonly answers = new Map<string, (text: string) => void>();
+  ask = (question: string): Promise<string> =>
+    new Promise((resolve) => this.answers.set(question, resolve));
+}
+
+const open: MessagePort[] = [];
+const made: { work: Work; terminated: boolean }[] = [];
+
+/** In place of a worker: the same messages, in this thread. */
+function makeWorker(): Worker {
+  const { port1, port2 } = new MessageChannel();
+  const own = { work: new Work(), terminated: false };
+  made.push(own);
+  open.push(port1, port2);
+  expose(own.work, port2);
+  port2.start();
+  port1.start();
+  return Object.assign(port1, {
+    terminate: () => {
+      own.terminated = true;
+      port2.close();
+    },
+  }) as unknown as Worker;
+}
+
+afterEach(() => {
+  for (const port of open.splice(0)) port.close();
+  made.length = 0;
+});
+
+const asked = async (worker: number, question: string): Promise<void> => {
+  while (!made[worker]?.work.answers.has(question)) await new Promise((go) => setTimeout(go, 5));
+};
+
+describe('calls to a worker', () => {
+  it('share one worker, and leave it there when all are answered', async () => {
+    const calls = new WorkerCalls<Work>(makeWorker);
+    const heard: string[] = [];
+    const running = ['a', 'b'].map((one) =>
+      calls.call((api) => api.ask(one)).subscribe((answer) => heard.push(answer)),
+    );
+    await asked(0, 'b');
+    made[0]!.work.answers.get('b')!('B');
+    made[0]!.work.answers.get('a')!('A');
+    while (heard.length < 2) await new Promise((go) => setTimeout(go, 5));
+    for (const one of running) one.unsubscribe();
+    expect(heard.sort()).toEqual(['A', 'B']);
+    expect(made).toMatchObject([{ terminated: false }]);
+  });
+
+  it('end it when one is given up, and not the one that came after it', async () => {
+    const calls = new WorkerCalls<Work>(makeWorker);
+    const first = calls.call((api) => api.ask('first')).subscribe();
+    const second = calls.call((api) => api.ask('second')).subscribe();
+    await asked(0, 'second');
+    first.unsubscribe();
+    const heard: string[] = [];
+    calls.call((api) => api.ask('third')).subscribe((answer) => heard.push(answer));
+    await asked(1, 'third');
+    // It was on the worker that is gone.
+    second.unsubscribe();
+    expect(made).toMatchObject([{ terminated: true }, { terminated: false }]);
+    made[1]!.work.answers.get('third')!('3');
+    while (heard.length === 0) await new Promise((go) => setTimeout(go, 5));
+    expect(heard).toEqual(['3']);
+  });
+});
