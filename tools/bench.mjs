@@ -14,6 +14,7 @@ ensureWebBuild();
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
 const { printBundles } = await import('./bench/bundles.mjs');
+const { benchFieldPage } = await import('./bench/field-page.mjs');
 const { benchFindings } = await import('./bench/findings.mjs');
 const { benchRoom } = await import('./bench/room.mjs');
 
@@ -29,6 +30,7 @@ await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   const full = list.reduce((p, q) => (q.trials > p.trials ? q : p));
   await benchDrawing(address, full.id);
   await benchOpening(address, full.id);
+  await benchFieldPage(address, full.id, launchBrowser);
   await benchStrip(address, full.id);
   await benchFindings(address, full.id, launchBrowser);
   await benchBundles(address, full.id);

@@ -1,4 +1,4 @@
-import { compareHeaps, heapMatrix, type HeapDifference } from '@nab/core';
+import { compareHeaps, heapMatrix, heldBackHeaps, type HeapDifference } from '@nab/core';
 import { percent, row } from './tables.js';
 
 /** Half a small clip, kg: below it nothing hangs, whatever the model says. */
@@ -7,13 +7,21 @@ const WITHIN = 0.15;
 
 /** Prints the heap by tier 1's formula against the one grown in the field, as Markdown. */
 export function heapAccuracy(): number {
-  const matrix = heapMatrix();
-  const all = matrix.map((one, k) => {
-    process.stderr.write(`\r${k + 1} of ${matrix.length}`);
+  const [matrix, heldBack] = [heapMatrix(), heldBackHeaps()];
+  const count = matrix.length + heldBack.length;
+  const all = [...matrix, ...heldBack].map((one, k) => {
+    process.stderr.write(`\r${k + 1} of ${count}`);
     return compareHeaps(one);
   });
   process.stderr.write('\n');
-  process.stdout.write(`${heapTables(all).join('\n')}\n`);
+  const lines = [
+    ...heapTables(all.slice(0, matrix.length)),
+    '',
+    'Held back:',
+    '',
+    ...heapTables(all.slice(matrix.length)),
+  ];
+  process.stdout.write(`${lines.join('\n')}\n`);
   return 0;
 }
 
@@ -41,6 +49,14 @@ export function heapTables(all: readonly HeapDifference[]): string[] {
       ),
     );
   }
+  for (const coil of new Set(hanging.map((one) => one.case.coil))) {
+    lines.push(
+      summary(
+        COILS[coil],
+        hanging.filter((one) => one.case.coil === coil),
+      ),
+    );
+  }
   lines.push(
     summary('all', hanging),
     summary('films that do not come to rest', films),
@@ -52,6 +68,11 @@ export function heapTables(all: readonly HeapDifference[]): string[] {
   return lines;
 }
 
+const COILS: Readonly<Record<HeapDifference['case']['coil'], string>> = {
+  thick: 'coil of 2 mm',
+  layer: 'one layer of 0.4 mm',
+  'few turns': '8 mm of one layer',
+};
 const ratio = ({ tier1, tier2 }: HeapDifference): number => tier1 / tier2;
 const off = (one: HeapDifference): number => Math.abs(Math.log(ratio(one)));
 
@@ -73,7 +94,7 @@ function summary(name: string, some: readonly HeapDifference[]): string {
 }
 
 function named(one: HeapDifference): string {
-  const { core, bareTip, ampereTurns, susceptibility, density, grain } = one.case;
+  const { core, coil, bareTip, ampereTurns, susceptibility, density, grain } = one.case;
   const wide = grain === undefined ? '' : `, things ${grain * 1000} mm wide`;
-  return `- × ${ratio(one).toFixed(2)}: ${core}, ${ampereTurns} A, bare tip ${bareTip * 1000} mm, χ ${susceptibility}, ${density} kg/m³${wide}: ${(one.tier1 * 1000).toFixed(2)} g, in the field ${(one.tier2 * 1000).toFixed(2)} g`;
+  return `- × ${ratio(one).toFixed(2)}: ${core}, ${COILS[coil]}, ${ampereTurns} A, bare tip ${bareTip * 1000} mm, χ ${susceptibility}, ${density} kg/m³${wide}: ${(one.tier1 * 1000).toFixed(2)} g, in the field ${(one.tier2 * 1000).toFixed(2)} g`;
 }

@@ -44,7 +44,7 @@ describe('what a round teaches', () => {
     ['twice-the-cells', 1.2, 3.5],
     ['a-pack-beside', 1.1, 1.8],
     ['thicker-core', 0.5, 1.8],
-    ['no-bare-tip', 0.6, 1.45],
+    ['no-bare-tip', 0.55, 1.45],
     ['used-cells', 0.19, 0.6],
     ['long-leads', 0.17, 0.85],
     ['class-8.8', 0.5, 0.9],

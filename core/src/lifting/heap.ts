@@ -25,6 +25,10 @@ export interface TipShape {
   readonly windingRadius: number;
   /** Fullest flux density in the steel over that at which it is full; 0 when absent. */
   readonly fullness?: number;
+  /** Radius of the hole in the face; 0 when absent. */
+  readonly boreRadius?: number;
+  /** Length of the steel over `coreRadius`; that of a short bolt when absent. */
+  readonly slenderness?: number;
 }
 
 /** A heap in polar form around a centre on the axis. */

@@ -272,11 +272,21 @@ describe('what a heap leaves of the pull on itself', () => {
     const wound = { ...bolt, windingEnd: 0.06 };
     expect(ownScreening(wound, WIRE_LIKE_HEAP)(straight, 0.005)).toBeCloseTo(
       ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 0.005),
-      8,
+      6,
     );
     expect(ownScreening({ ...bolt, fullness: 0.9 }, WIRE_LIKE_HEAP)(straight, 0.005)).toBeLessThan(
       0.95 * ownScreening(bolt, WIRE_LIKE_HEAP)(straight, 0.005),
     );
+  });
+
+  it('is more on a slender core and on the ring of a pipe, where a film reaches less far', () => {
+    const left = (more: object): number =>
+      ownScreening({ ...bolt, ...more }, WIRE_LIKE_HEAP)(straight, 0.003);
+    expect(left({ slenderness: 12 })).toBe(left({}));
+    expect(left({ slenderness: 40 }) / left({})).toBeGreaterThan(1.2);
+    expect(left({ slenderness: 40 }) / left({})).toBeLessThan(2);
+    expect(left({ slenderness: 6 })).toBeLessThan(left({}));
+    expect(left({ boreRadius: 0.0025 }) / left({})).toBeGreaterThan(1.05);
   });
 
   it('lets a strong magnet with a wound tip keep a smooth outline far from the face', () => {

@@ -84,10 +84,10 @@ export function tipShape(
   windingRadius: number,
   peakFluxDensity = 0,
 ): TipShape {
-  const fullness = peakFluxDensity / fullAt(coreCurve(core));
   if (core.head && core.headAt === 'tip') {
     // The rim of the head shades the winding behind it.
-    return { ...headShape(core.head, core.length, core.length + core.head.height), fullness };
+    const shape = headShape(core.head, core.length, core.length + core.head.height);
+    return { ...shape, ...steelOf(core, peakFluxDensity, shape.coreRadius) };
   }
   // A core shorter than its winding cannot be reached: the objects stop at the coil's mouth.
   const recessed = winding.end > core.length;
@@ -96,7 +96,7 @@ export function tipShape(
     coreRadius: girthRadius(core) + (recessed ? winding.base : 0),
     windingEnd: winding.end,
     windingRadius,
-    fullness,
+    ...steelOf(core, peakFluxDensity, girthRadius(core)),
   };
 }
 
@@ -106,16 +106,30 @@ export function rearShape(
   windingRadius: number,
   peakFluxDensity = 0,
 ): TipShape {
-  const fullness = peakFluxDensity / fullAt(coreCurve(core));
   if (core.head && core.headAt !== 'tip') {
-    return { ...headShape(core.head, 0, core.head.height), fullness };
+    const shape = headShape(core.head, 0, core.head.height);
+    return { ...shape, ...steelOf(core, peakFluxDensity, shape.coreRadius) };
   }
   return {
-    fullness,
     face: 0,
     coreRadius: girthRadius(core),
     windingEnd: -winding.start,
     windingRadius,
+    ...steelOf(core, peakFluxDensity, girthRadius(core)),
+  };
+}
+
+/** How full the steel behind a face is, how slender, and whether there is a hole in it. */
+function steelOf(
+  core: MagnetDesign['core'],
+  peakFluxDensity: number,
+  radius: number,
+): Pick<TipShape, 'fullness' | 'slenderness' | 'boreRadius'> {
+  const length = core.length + (core.head?.height ?? 0);
+  return {
+    fullness: peakFluxDensity / fullAt(coreCurve(core)),
+    ...(core.shape !== 'none' && { slenderness: length / radius }),
+    ...(core.shape === 'pipe' && radius === girthRadius(core) && { boreRadius: core.bore / 2 }),
   };
 }
 

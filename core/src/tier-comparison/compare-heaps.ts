@@ -23,7 +23,11 @@ export type HeapCore =
   | 'nail 5 × 100'
   | 'bolt 8 × 60, head behind'
   | 'bolt 8 × 60, head before'
-  | 'pipe 12 × 60';
+  | 'pipe 12 × 60'
+  | 'rod 10 × 30'
+  | 'rod 6 × 120'
+  | 'nail 4 × 75'
+  | 'bolt 10 × 120, head behind';
 
 const full = (outerRadius: number, from: number, to: number): CoreSection => ({
   innerRadius: 0,
@@ -38,6 +42,10 @@ const CORES: Readonly<Record<HeapCore, readonly CoreSection[]>> = {
   'bolt 8 × 60, head behind': [full(0.0065, -0.0053, 0), full(0.004, 0, 0.06)],
   'bolt 8 × 60, head before': [full(0.004, 0, 0.06), full(0.0065, 0.06, 0.0653)],
   'pipe 12 × 60': [{ innerRadius: 0.0036, outerRadius: 0.006, from: 0, to: 0.06 }],
+  'rod 10 × 30': [full(0.005, 0, 0.03)],
+  'rod 6 × 120': [full(0.003, 0, 0.12)],
+  'nail 4 × 75': [full(0.004, -0.0015, 0), full(0.002, 0, 0.075)],
+  'bolt 10 × 120, head behind': [full(0.008, -0.0064, 0), full(0.005, 0, 0.12)],
 };
 
 /** A coil on the core: how thick, m, and how long at most, m; as long as the core has room when absent. */
@@ -102,6 +110,8 @@ export function heapInputs({ core, coil, bareTip, ampereTurns }: HeapCase): {
       coreRadius: last.outerRadius,
       windingEnd: end,
       windingRadius: headed ? last.outerRadius : block.outerRadius,
+      boreRadius: last.innerRadius,
+      slenderness: (last.to - sections[0]!.from) / last.outerRadius,
       fullness: Math.max(...state.fluxDensity.map(Math.abs)) / fullAt(curve),
     },
     problem: {
@@ -139,26 +149,84 @@ export function compareHeaps(one: HeapCase): HeapDifference {
   };
 }
 
-/**
- * Loose, usual, magnetically dense, and heavy: χ from 1.5 to 6, 600 to 2 500 kg/m³; and things as wide
- * as a clip and as a pin.
- */
-const MATERIALS: readonly HeapMaterial[] = [
+/** Usual clips, and things as wide as a clip and as a pin. */
+const USUAL: readonly HeapMaterial[] = [
   { susceptibility: 3, density: 900 },
-  { susceptibility: 1.5, density: 600 },
-  { susceptibility: 6, density: 900 },
-  { susceptibility: 3, density: 2500 },
   { susceptibility: 3, density: 900, grain: 7e-3 },
   { susceptibility: 3, density: 1500, grain: 5e-3 },
 ];
+/** Loose, magnetically dense, and heavy: χ from 1.5 to 6, 600 to 2 500 kg/m³. */
+const UNUSUAL: readonly HeapMaterial[] = [
+  { susceptibility: 1.5, density: 600 },
+  { susceptibility: 6, density: 900 },
+  { susceptibility: 3, density: 2500 },
+];
 
-/** All cores, 50–2 000 ampere-turns, tips bare 0–20 mm, heaps from loose to heavy. */
-export function heapMatrix(): HeapCase[] {
-  return (Object.keys(CORES) as HeapCore[]).flatMap((core) =>
-    (core === 'bolt 8 × 60, head before' ? [0] : [0, 0.003, 0.008, 0.02]).flatMap((bareTip) =>
-      [50, 150, 500, 2000].flatMap((ampereTurns) =>
-        MATERIALS.map((material) => ({ core, coil: 'thick' as const, bareTip, ampereTurns, ...material })),
+interface Ranges {
+  readonly cores: readonly HeapCore[];
+  readonly coils: readonly (keyof typeof HEAP_COILS)[];
+  readonly bareTips: readonly number[];
+  readonly ampereTurns: readonly number[];
+  readonly materials: readonly HeapMaterial[];
+}
+
+/** Every combination; of a head before the tip only its own height is bare. */
+function every({ cores, coils, bareTips, ampereTurns, materials }: Ranges): HeapCase[] {
+  return cores.flatMap((core) =>
+    coils.flatMap((coil) =>
+      (core === HEADED ? [0] : bareTips).flatMap((bareTip) =>
+        ampereTurns.flatMap((current) =>
+          materials.map((material) => ({
+            core,
+            coil,
+            bareTip,
+            ampereTurns: current,
+            ...material,
+          })),
+        ),
       ),
     ),
   );
+}
+const HEADED: HeapCore = 'bolt 8 × 60, head before';
+
+/**
+ * What the formula was fitted to: six cores under a thick coil, 50–2 000 ampere-turns, tips bare
+ * 0–20 mm, heaps from loose to heavy; and under one layer and under a few turns with usual things.
+ */
+export function heapMatrix(): HeapCase[] {
+  const plain: readonly HeapCore[] = [
+    'rod 8 × 50',
+    'rod 12 × 60',
+    'nail 5 × 100',
+    'bolt 8 × 60, head behind',
+    'pipe 12 × 60',
+  ];
+  return [
+    ...every({
+      cores: [...plain, HEADED],
+      coils: ['thick'],
+      bareTips: [0, 0.003, 0.008, 0.02],
+      ampereTurns: [50, 150, 500, 2000],
+      materials: [...USUAL, ...UNUSUAL],
+    }),
+    ...every({
+      cores: plain,
+      coils: ['layer', 'few turns'],
+      bareTips: [0.003, 0.008, 0.02],
+      ampereTurns: [50, 150, 500],
+      materials: USUAL,
+    }),
+  ];
+}
+
+/** Cores that the fit has never seen, shorter and more slender ones. */
+export function heldBackHeaps(): HeapCase[] {
+  return every({
+    cores: ['rod 10 × 30', 'rod 6 × 120', 'nail 4 × 75', 'bolt 10 × 120, head behind'],
+    coils: ['thick', 'layer'],
+    bareTips: [0, 0.003, 0.01],
+    ampereTurns: [150, 600],
+    materials: USUAL.slice(0, 2),
+  });
 }

@@ -3,6 +3,7 @@ export {
   compareHeaps,
   heapInputs,
   heapMatrix,
+  heldBackHeaps,
   type HeapCase,
   type HeapCore,
   type HeapDifference,
