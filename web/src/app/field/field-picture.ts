@@ -242,9 +242,13 @@ export class FieldPictureView {
     for (let j = 0; j < rows; j++) {
       for (let i = 0; i < columns; i++) {
         const k = j * columns + i;
-        const shade = [...colour(Math.hypot(radial[k]!, axial[k]!)), 255];
+        const [red, green, blue] = colour(Math.hypot(radial[k]!, axial[k]!));
         for (const column of [columns + i, columns - 1 - i]) {
-          image.data.set(shade, 4 * (j * 2 * columns + column));
+          const at = 4 * (j * 2 * columns + column);
+          image.data[at] = red;
+          image.data[at + 1] = green;
+          image.data[at + 2] = blue;
+          image.data[at + 3] = 255;
         }
       }
     }

@@ -183,10 +183,18 @@ export class MagnetDesigner {
   /** Its field is one click away: page and pictures are made as soon as the magnet is left alone. */
   private solveFieldAhead(): void {
     const injector = inject(Injector);
-    toObservable(this.store.restingDesign)
+    const settling = computed(() => ({
+      // Whatever is changed puts it off: a hand on the drawing comes first.
+      magnet: this.store.magnet(),
+      design: this.store.restingDesign(),
+    }));
+    toObservable(settling)
       .pipe(
         debounceTime(SETTLED_MS),
-        switchMap(async (design) => (await import('../field/ahead')).fieldAhead(injector, design)),
+        switchMap(async ({ design }) => {
+          const { fieldAhead } = await import('../field/ahead');
+          await fieldAhead(injector, design);
+        }),
         // Without the network it comes, or fails, when it is asked for.
         catchError(() => EMPTY),
         takeUntilDestroyed(),
