@@ -25,9 +25,24 @@ export interface Equations {
   readonly steel: Int32Array;
 }
 
-export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topology): Equations {
-  const { body, triangles, winding, problem } = mesh;
+/** @param before equations of the same triangles: with the same materials only the currents are new. */
+export function makeEquations(
+  mesh: Mesh,
+  table: ElementTable,
+  topology: Topology,
+  before?: Equations,
+): Equations {
+  const { body, problem } = mesh;
   const count = body.length;
+  if (
+    before &&
+    (problem.background ?? 0) === 0 &&
+    problem.bodies.every(({ curve }, k) => curve === before.mesh.problem.bodies[k]!.curve)
+  ) {
+    const load = new Float64Array(mesh.x.length);
+    addCurrents(mesh, table, load);
+    return { ...before, mesh, load };
+  }
   const { entry } = topology;
   const all = Int32Array.from({ length: count }, (_, t) => t);
   const constant = all.filter((t) => curveOf(mesh, t).linear);
@@ -36,7 +51,8 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
   const kept = new Float64Array(constant.length * 21);
   const load = new Float64Array(mesh.x.length);
   const background = problem.background ?? 0;
-  const { radial, axial, weight, radius } = table;
+  const { triangles } = mesh;
+  const { radial, axial, weight } = table;
   constant.forEach((t, n) => {
     const nu = curveOf(mesh, t).reluctivity(0);
     // In a body the background alone is no solution: what it lacks drives the field.
@@ -57,18 +73,7 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
       if (at >= 0) values[at]! += kept[n * 21 + e]!;
     }
   });
-  winding.forEach((w, t) => {
-    if (w < 0) return;
-    const { rectangle: r, ampereTurns } = problem.windings[w]!;
-    const density = ampereTurns / ((r.r1 - r.r0) * (r.z1 - r.z0));
-    for (let q = 0; q < POINTS; q++) {
-      const at = t * POINTS + q;
-      const share = (density * weight[at]!) / radius[at]!;
-      for (let k = 0; k < 6; k++) {
-        load[triangles[t * 6 + k]!]! += share * SHAPES_AT_POINTS[q * 6 + k]!;
-      }
-    }
-  });
+  addCurrents(mesh, table, load);
   const { unknowns: size, pointer, row } = topology;
   return {
     mesh,
@@ -81,11 +86,34 @@ export function makeEquations(mesh: Mesh, table: ElementTable, topology: Topolog
   };
 }
 
+/** ∫ J A dV by every node. */
+function addCurrents(mesh: Mesh, { weight, radius }: ElementTable, load: Float64Array): void {
+  const { triangles, winding, problem } = mesh;
+  winding.forEach((w, t) => {
+    if (w < 0) return;
+    const { rectangle: r, ampereTurns } = problem.windings[w]!;
+    const density = ampereTurns / ((r.r1 - r.r0) * (r.z1 - r.z0));
+    for (let q = 0; q < POINTS; q++) {
+      const at = t * POINTS + q;
+      const share = (density * weight[at]!) / radius[at]!;
+      for (let k = 0; k < 6; k++) {
+        load[triangles[t * 6 + k]!]! += share * SHAPES_AT_POINTS[q * 6 + k]!;
+      }
+    }
+  });
+}
+
 /**
  * Energy ∫ w(B) − H₀·B dV − ∫ J A dV, J, at v, its gradient by every node, and the tangent in
  * `matrix`. Steel: w = ∫ H dB; tangent ν 1 + (ν_d − ν) B Bᵀ/B² with the differential reluctivity ν_d.
+ * @param tangent whether it is wanted; else the matrix stays as it is.
  */
-export function assemble(equations: Equations, v: Float64Array, gradient: Float64Array): number {
+export function assemble(
+  equations: Equations,
+  v: Float64Array,
+  gradient: Float64Array,
+  tangent: boolean,
+): number {
   const { mesh, table, matrix, load, constant, steel } = equations;
   const { entry } = equations.topology;
   const { triangles, problem } = mesh;
@@ -112,7 +140,7 @@ export function assemble(equations: Equations, v: Float64Array, gradient: Float6
       gradient[triangles[t * 6 + k]!]! += force;
     }
   }
-  matrix.value.set(constant.values);
+  if (tangent) matrix.value.set(constant.values);
   const background = problem.background ?? 0;
   const local = new Float64Array(21);
   for (let n = 0; n < steel.length; n++) {
@@ -144,11 +172,12 @@ export function assemble(equations: Equations, v: Float64Array, gradient: Float6
         const zk = axial[o + k]!;
         const along = br * rk + bz * zk;
         gradient[triangles[t * 6 + k]!]! += w * (nu * along - (background / MU_0) * zk);
+        if (!tangent) continue;
         const [wr, wz] = [w * (nu * rk + extra * along * br), w * (nu * zk + extra * along * bz)];
         for (let l = k; l < 6; l++) local[e++]! += wr * radial[o + l]! + wz * axial[o + l]!;
       }
     }
-    for (let e = 0; e < 21; e++) {
+    for (let e = 0; tangent && e < 21; e++) {
       const at = entry[t * 21 + e]!;
       if (at >= 0) matrix.value[at]! += local[e]!;
     }

@@ -44,18 +44,19 @@ export function solveField(problem: FieldProblem, options: SolveOptions = {}): F
   // Triangles whose corners were moved hang together as before.
   const alike = near?.mesh.forest.corners === mesh.forest.corners ? near : undefined;
   const topology = alike ? keptOf(alike).topology : topologyOf(mesh);
-  const equations = makeEquations(mesh, table, topology);
+  const equations = makeEquations(mesh, table, topology, same ? keptOf(near).equations : undefined);
   const v = startOf(mesh, topology, near);
   const factors = alike && keptOf(alike).factors;
   const { factors: last, ...found } = newton(equations, v, options.onIteration, factors);
   const solution = { mesh, table, u: v, ...found };
-  kept.set(solution, { topology, factors: last });
+  kept.set(solution, { topology, equations, factors: last });
   return solution;
 }
 
 /** What of a solution serves the next one on the same triangles. */
 interface Kept {
   readonly topology: Topology;
+  readonly equations?: Equations;
   /** Of the last tangent, or of a later solution's that has used their memory. */
   readonly factors: LdlFactors | undefined;
 }
@@ -101,16 +102,19 @@ function newton(
   const gradient = new Float64Array(nodes);
   const step = new Float64Array(unknowns);
   const trial = new Float64Array(nodes);
-  let energy = assemble(equations, v, gradient);
+  let energy = assemble(equations, v, gradient, near === undefined);
   let room = near;
   let residual = Infinity;
   // The tangent of a field near by still gains; Newton's own is taken once it gains too little.
   let chord = near !== undefined;
   let own = false;
+  /** Whether the matrix is the tangent at v. */
+  let tangent = !chord;
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
     // Without saturating steel the tangent stays what it is.
     const stays: LdlFactors | undefined =
       chord || (own && equations.steel.length === 0) ? room : undefined;
+    if (!stays && !tangent) assemble(equations, v, gradient, true);
     const factors: LdlFactors | null = stays ?? factoriseLdl(matrix, topology.tree, room);
     if (!factors) return { status: 'stalled', iterations: iteration, residual, factors: undefined };
     own ||= stays === undefined;
@@ -125,21 +129,24 @@ function newton(
     const before = residual;
     residual = whole === 0 ? 0 : Math.sqrt(Math.abs(decrement) / whole);
     if (chord ? residual > WORTH_KEEPING * before : residual < NEAR_ENOUGH) chord = !chord;
+    if (residual <= TOLERANCE) {
+      // So small a step needs no look at the energy.
+      for (let i = 0; i < nodes; i++) if (numberOf[i]! >= 0) v[i]! += step[numberOf[i]!]!;
+      return { status: 'converged', iterations: iteration, residual, factors };
+    }
+    tangent = !chord && (equations.steel.length > 0 || !own);
     for (let fraction = 1; ; fraction /= 2) {
       for (let i = 0; i < nodes; i++) {
         const k = numberOf[i]!;
         trial[i] = k >= 0 ? v[i]! + fraction * step[k]! : v[i]!;
       }
-      const next = assemble(equations, trial, gradient);
+      const next = assemble(equations, trial, gradient, tangent);
       // Near the end the energy's own rounding is larger than its change.
       if (next <= energy + 1e-10 * Math.abs(energy) || fraction < 1e-3) {
         energy = next;
         v.set(trial);
         break;
       }
-    }
-    if (residual <= TOLERANCE) {
-      return { status: 'converged', iterations: iteration, residual, factors };
     }
     if (onIteration?.(iteration, residual) === false) {
       return { status: 'stalled', iterations: iteration, residual, factors };
