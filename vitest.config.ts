@@ -26,8 +26,6 @@ export default defineConfig({
           isolate: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          // One database, so one file after another.
-          fileParallelism: false,
         },
       },
     ],

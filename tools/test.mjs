@@ -1,6 +1,7 @@
 // npm test: installs what is missing, then lint, types, unit, database and browser tests.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join, relative } from 'node:path';
 import { ensureDependencies } from './install/dependencies.mjs';
 import { ensureChromium, ensurePostgres } from './install/debian.mjs';
@@ -101,7 +102,8 @@ const webEnded = run('Web unit tests', ['ng', 'test'], {}, join(projectFolder, '
 countReport('Web unit tests', webReport, webEnded, vitestCounts);
 
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
-  cluster.ensureDatabase('nab_test');
+  // One for each of the runner's workers; server/test/harness.ts.
+  for (let k = 1; k <= availableParallelism(); k++) cluster.ensureDatabase(`nab_test_${k}`);
 
   const unitReport = join(cacheFolder, 'unit-report.json');
   rmSync(unitReport, { force: true });

@@ -13,11 +13,14 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { buildApp, type AppOptions } from '../src/app.js';
 import { connect, migrate } from '../src/database/index.js';
 
-/** The real PostgreSQL that the test run started; every spec file gets an empty schema. */
+/**
+ * The real PostgreSQL that the test run started: a database for each of the runner's workers, so that
+ * files run side by side; every file gets an empty schema.
+ */
 export function databaseUrl(): string {
   const url = process.env['NAB_TEST_DATABASE_URL'];
   if (!url) throw new Error('NAB_TEST_DATABASE_URL is not set: run the tests with npm test');
-  return url;
+  return `${url}_${process.env['VITEST_POOL_ID'] ?? 1}`;
 }
 
 export async function emptyDatabase(): Promise<Sequelize> {
