@@ -18,7 +18,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   await page.getByRole('button', { name: 'Remove level 60 turns' }).click();
   await page.getByRole('button', { name: 'Leave it out' }).click();
   await expect(
-    page.getByRole('group', { name: /Predicted Objects lifted: 10 turns: 1;/ }),
+    page.getByRole('group', { name: /Predicted Objects lifted: 10 turns: 1\.2; 20 turns: 4;/ }),
   ).toBeVisible();
   await page.getByRole('spinbutton', { name: 'Trials at each level' }).fill('1');
   await page.getByLabel('Level 2', { exact: true }).fill('12 turns');
