@@ -142,12 +142,16 @@ describe('live changes', () => {
     const whole = body as Investigation;
     expect(whole.readings.map(({ id }) => id)).toEqual([before]);
     const first = await put(lesson);
+    // A transaction that is open in any database of the cluster holds the place back: what is known
+    // already may then be told once more, but always before what is new.
     const screen = listen(bench.app, lesson.id, { since: whole.asOf });
-    await vi.waitFor(() => expect(screen.ids('reading')).toEqual([first]), soon);
+    await vi.waitFor(() => expect(screen.ids('reading').slice(-1)).toEqual([first]), soon);
+    expect([before, first]).toEqual(expect.arrayContaining(screen.ids('reading')));
     screen.stop();
     const missed = [await put(lesson), await put(lesson)];
     const again = listen(second, lesson.id, { since: screen.lastPlace() });
-    await vi.waitFor(() => expect(again.ids('reading')).toEqual(missed), soon);
+    await vi.waitFor(() => expect(again.ids('reading').slice(-2)).toEqual(missed), soon);
+    expect([before, first, ...missed]).toEqual(expect.arrayContaining(again.ids('reading')));
   });
 
   it('leave out nothing that was written before it was seen', async () => {
