@@ -49,13 +49,13 @@ const CORES: Readonly<Record<HeapCore, readonly CoreSection[]>> = {
 };
 
 /** A coil on the core: how thick, m, and how long at most, m; as long as the core has room when absent. */
-export interface HeapCoil {
+interface HeapCoil {
   readonly thickness: number;
   readonly longest?: number;
 }
 
 /** Five layers of usual wire, one layer of it, and a few turns of that. */
-export const HEAP_COILS = {
+const HEAP_COILS = {
   thick: { thickness: 0.002 },
   layer: { thickness: 0.0004 },
   'few turns': { thickness: 0.0004, longest: 0.008 },
@@ -170,6 +170,8 @@ interface Ranges {
   readonly materials: readonly HeapMaterial[];
 }
 
+const HEADED: HeapCore = 'bolt 8 × 60, head before';
+
 /** Every combination; of a head before the tip only its own height is bare. */
 function every({ cores, coils, bareTips, ampereTurns, materials }: Ranges): HeapCase[] {
   return cores.flatMap((core) =>
@@ -188,7 +190,6 @@ function every({ cores, coils, bareTips, ampereTurns, materials }: Ranges): Heap
     ),
   );
 }
-const HEADED: HeapCore = 'bolt 8 × 60, head before';
 
 /**
  * What the formula was fitted to: six cores under a thick coil, 50–2 000 ampere-turns, tips bare

@@ -82,8 +82,8 @@ describe('the pictures of a field', () => {
     expect(ended).toBe(0);
     page.unsubscribe();
     expect(ended).toBe(1);
-    // Asked again, it is begun anew.
-    service.pictures(document, 'device').subscribe();
+    // Looked at again, it is begun anew.
+    service.solveAhead(document);
     await questions(3);
   });
 
@@ -94,5 +94,16 @@ describe('the pictures of a field', () => {
     service.solveAhead({ ...document, winding: { ...document.winding, turns: 7 } });
     expect(ended).toBe(1);
     await questions(4);
+  });
+
+  it('of a coil whose core is taken out while both are made are begun anew with it', async () => {
+    const service = TestBed.inject(FieldService);
+    service.solveAhead(document);
+    await questions(2);
+    // The same as the bare coil beside the core, whose worker ends with that of the core.
+    service.solveAhead(withoutCore(document));
+    await questions(3);
+    expect(asked[2]!.core).toBe('none');
+    expect(ended).toBe(1);
   });
 });

@@ -81,15 +81,19 @@ export class FieldService {
   solveAhead(document: DesignDocument): void {
     const documents = [document, withoutCore(document)];
     const wanted = new Map(documents.map((one) => [JSON.stringify(one), one]));
-    for (const [key, running] of this.ahead) if (!wanted.has(key)) running.unsubscribe();
+    // They share a worker, which ends with the first that is given up.
+    if ([...this.ahead.keys()].some((key) => !wanted.has(key))) {
+      for (const running of [...this.ahead.values()]) running.unsubscribe();
+    }
     for (const [key, one] of wanted) {
-      if (this.kept.has(key)) continue;
+      if (this.ahead.has(key)) continue;
       const running = this.pictures(one, 'device')
         .pipe(
           catchError(() => EMPTY),
           finalize(() => this.ahead.delete(key)),
         )
         .subscribe();
+      // What is kept whole was told at once.
       if (!running.closed) this.ahead.set(key, running);
     }
   }
