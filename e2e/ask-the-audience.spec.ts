@@ -1,15 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { newDesign, newShell } from '@nab/contract';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored } from './bench.js';
+import { faultless } from './faultless.js';
 
 const levels = (...values: string[]) => values.map((value) => ({ id: randomUUID(), value }));
-
-async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id }) => id)).toEqual([]);
-}
 
 test('an audience votes how few cells hold it, and the board says who was right', async ({
   page,
@@ -33,7 +28,7 @@ test('an audience votes how few cells hold it, and the board says who was right'
   await expect(page.getByText('1 sheet: how few cells will hold 2 kg?')).toBeVisible();
   await page.getByRole('spinbutton', { name: 'Hands for: 1 cell', exact: true }).fill('4');
   await page.getByRole('spinbutton', { name: 'Hands for: 2 cells' }).fill('9');
-  await clean(page);
+  await faultless(page);
   for (const [width, height] of [
     [390, 844],
     [1024, 768],
@@ -52,11 +47,11 @@ test('an audience votes how few cells hold it, and the board says who was right'
   await telephone.getByRole('button', { name: '3 cells' }).click();
   await telephone.getByRole('button', { name: '1 cell', exact: true }).click();
   await expect(telephone.getByText(/^You said: 1 cell/)).toBeVisible();
-  await clean(telephone);
+  await faultless(telephone);
   const board = await hall.newPage();
   await board.goto(`/investigations/${id}/board`);
   await expect(board.getByText('The vote is open: 14 votes.')).toBeVisible();
-  await clean(board);
+  await faultless(board);
   await page.getByRole('button', { name: /^Close the vote/ }).click();
   await expect(page.getByText('Your prediction: 2 cells')).toBeVisible();
   await expect(telephone.getByText(/The vote is closed. You said: 1 cell/)).toBeVisible();
@@ -109,14 +104,14 @@ test('a demonstration is no group’s: cautions are ticked on the educator’s s
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /1 sheet/ })).toHaveCount(0);
   await expect(page.getByRole('list', { name: 'Parts of a trial' })).toHaveCount(0);
-  await clean(page);
+  await faultless(page);
   await page.getByRole('link', { name: 'To the educator’s screen' }).click();
   const ticks = page.getByRole('group', { name: 'Cautions to be ticked' }).getByRole('checkbox');
   await expect(ticks.first()).toBeVisible();
   await expect(page.getByText(/Only an adult uses it/)).toBeVisible();
   await expect(page.getByRole('button', { name: /ticked$/ })).toBeDisabled();
   await expect(page.getByRole('button', { name: 'It will hold' })).toHaveCount(0);
-  await clean(page);
+  await faultless(page);
   for (const tick of await ticks.all()) await tick.check();
   await page.getByRole('button', { name: 'I am an adult, and all of it is so' }).click();
   await page.getByRole('button', { name: 'It will hold' }).click();

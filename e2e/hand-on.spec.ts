@@ -1,15 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type APIRequestContext } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Investigation } from '@nab/contract';
 import { demoOf, newInvestigation } from './bench.js';
-
-const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-};
+import { faultless } from './faultless.js';
 
 /** A reading of a group at a level, as its tablet sends it. */
 async function read(
@@ -67,7 +62,7 @@ test('an educator hands an investigation on, takes it in as a copy, and finds th
     timeout: 30_000,
   });
   await expect(page.getByRole('button', { name: /^Print the report, \d pages$/ })).toBeEnabled();
-  await clean(page);
+  await faultless(page);
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Data package' }).click();
   const file = await (await download).path();
@@ -120,7 +115,7 @@ test('an educator brings in last year’s readings from a table with decimal com
     page.getByText('Row 5, group: There is no group “Whelks” in the plan.'),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Bring them in' })).toBeDisabled();
-  await clean(page);
+  await faultless(page);
 
   await page.getByRole('checkbox', { name: /^Add levels and groups/ }).check();
   await expect(page.getByText('Row 5, count: “many” is no number.')).toBeVisible();

@@ -1,9 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { newShell } from '@nab/contract';
 import { CHEMISTRIES } from '@nab/core';
 import { choose, fromMenu, levels, newInvestigation, take, why } from './bench.js';
+import { faultless } from './faultless.js';
 
 /** The shell magnet of an investigation of its own; the one that stands by itself is everybody's. */
 const shellPage = async (request: APIRequestContext): Promise<string> => {
@@ -38,7 +38,7 @@ test('a shell magnet says how few cells hold the load, and a wider gap holds les
   await page.getByRole('button', { name: 'Cells against load as a table' }).click();
   await expect(page.getByRole('row', { name: /^6 / })).toBeVisible();
   expect(await why(page, 'Current')).toContain('Ohm’s law');
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await faultless(page);
   // It is still there after a reload, since it is in the database.
   await expect(page.getByTestId('save-status')).toHaveText('Saved');
   await page.reload();

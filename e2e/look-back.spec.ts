@@ -1,9 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { sentOf } from '@nab/contract';
 import { exampleReading } from '@nab/contract/testing';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored } from './bench.js';
+import { faultless } from './faultless.js';
 
 test('what somebody changed is seen, and taken back to how it was', async ({ page, request }) => {
   const { id, plan } = await newInvestigation(request, { title: 'How it was' });
@@ -14,8 +14,7 @@ test('what somebody changed is seen, and taken back to how it was', async ({ pag
   const table = page.getByRole('table', { name: 'Changes' });
   const row = table.getByRole('row').filter({ hasText: 'the question’s words' });
   await expect(row).toContainText('the educator');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id: fault }) => fault)).toEqual([]);
+  await faultless(page);
   await row.getByRole('button', { name: /^Back to before/ }).press('Enter');
   await expect.poll(async () => (await stored(request, id)).plan).toEqual(plan);
   await page.getByRole('button', { name: 'Undo' }).click();

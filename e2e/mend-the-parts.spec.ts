@@ -1,12 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
+import { faultless } from './faultless.js';
 
 // A test for each directive of web/src/app/accessibility that fails without it, with ng-zorro-antd
 // 21.3.3: when one passes without its directive, the library has learnt it and the directive can go.
-
-const faultless = async (page: Page): Promise<void> =>
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/magnet?design=new');

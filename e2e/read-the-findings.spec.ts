@@ -1,9 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type APIRequestContext } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { newShell, type Investigation } from '@nab/contract';
 import { choose, demoOf, newInvestigation, trialsOnChart } from './bench.js';
+import { faultless } from './faultless.js';
 
 /** Puts a group's readings at a level of an investigation, as its tablet would have. */
 async function read(
@@ -22,11 +22,6 @@ async function read(
     });
   }
 }
-
-const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-};
 
 test('pupils draw their own line, read its slope, and hold it against the best one', async ({
   page,
@@ -73,7 +68,7 @@ test('pupils draw their own line, read its slope, and hold it against the best o
   await expect(own).toContainText(
     `= ${(rise / 30).toPrecision(3).replace(/\.?0+$/, '')} objects per turn`,
   );
-  await clean(page);
+  await faultless(page);
   await own.getByRole('button', { name: 'Lay the least-squares line over it' }).click();
   await expect(chart.getByText('Best line')).toBeVisible();
   await expect(own).toContainText(/off your line and 0\.5 off the least-squares line/);
@@ -99,7 +94,7 @@ test('a value is read between the points, and outside them with a warning', asyn
   await line.press('PageUp');
   await line.press('PageUp');
   await expect(said).toContainText('Nothing was tried there');
-  await clean(page);
+  await faultless(page);
 });
 
 test('shape, bars and axes are chosen, and the shape that fits best is said', async ({
@@ -157,7 +152,7 @@ test('shape, bars and axes are chosen, and the shape that fits best is said', as
   await expect(across.getByText('as learnt here')).toHaveCount(0);
   await page.getByText('Log–log', { exact: true }).click();
   await expect(page.getByRole('button', { name: 'Your own line' })).toBeDisabled();
-  await clean(page);
+  await faultless(page);
 });
 
 test('a class whose cells fade is told so; kinds are held against each other', async ({
@@ -189,7 +184,7 @@ test('a class whose cells fade is told so; kinds are held against each other', a
     'Low-carbon steel, cold-worked against Aluminium',
   );
   await expect(page.getByRole('button', { name: 'Your own line' })).toHaveCount(0);
-  await clean(page);
+  await faultless(page);
 });
 
 test('a class reads between its points, makes a trial there, and learns whether the curve held', async ({
@@ -207,7 +202,7 @@ test('a class reads between its points, makes a trial there, and learns whether 
   const at = Number(await line.getAttribute('aria-valuenow'));
   await page.getByRole('button', { name: `Make a trial at ${at} turns` }).click();
   await expect(page.getByText(`${at} turns is in Run now, to check the curve.`)).toBeVisible();
-  await clean(page);
+  await faultless(page);
   await expect
     .poll(async () => {
       const answer = await request.get(`/api/investigations/${made.id}`);
@@ -245,7 +240,7 @@ test('yes and no are shares with a curve, and where half hold', async ({ page, r
   await expect(page.getByText(/S-shaped curve: share = 1 ÷/)).toBeVisible();
   const rows = page.getByRole('region', { name: 'Level by level' }).getByRole('row');
   await expect(rows.nth(2)).toContainText('50 %');
-  await clean(page);
+  await faultless(page);
 });
 
 test('a tray that ran out is at least so much, on the chart and in the curve', async ({
@@ -302,7 +297,7 @@ test('two lines have their own sentences, and a load lies between two weights', 
   const read = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
   await expect(read).toContainText('the curve (1 cell) reads 7.92 objects');
   await expect(read).toContainText('the curve (2 cells) reads 15.4 objects');
-  await clean(page);
+  await faultless(page);
 
   const gaps = ['0.1 mm', '0.3 mm'].map((value) => ({ id: randomUUID(), value }));
   const paper = await newInvestigation(request, {

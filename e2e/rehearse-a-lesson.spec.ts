@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { USUAL_LESSON, type Investigation } from '@nab/contract';
 import { newInvestigation, stored } from './bench.js';
+import { faultless } from './faultless.js';
 
 const bar = (page: Page) => page.getByRole('region', { name: 'Rehearsal' });
 
@@ -40,8 +40,7 @@ test('a whole lesson is rehearsed, found out about, and deleted in one click', a
   await page.getByRole('button', { name: 'Pause' }).click();
   const minute = page.getByTestId('lesson-minute');
   const paused = await minute.textContent();
-  const axe = await new AxeBuilder({ page }).analyze();
-  expect(axe.violations.map((one) => one.id)).toEqual([]);
+  await faultless(page);
   await page.reload();
   await expect(minute).toHaveText(paused!);
   // Standing still, so that a slow machine does not find the lesson over.

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import {
   expect,
   request,
@@ -55,8 +54,3 @@ export async function join(context: BrowserContext, code: string, group: string)
   await expect(page.getByRole('list', { name: 'Parts of a trial' })).toBeVisible();
   return page;
 }
-
-export const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-};

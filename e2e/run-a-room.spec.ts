@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { countOf, newInvestigation, RunBench, stored } from './bench.js';
-import { asPage, clean, first, join, person, second, signIn } from './room.js';
+import { faultless } from './faultless.js';
+import { asPage, first, join, person, second, signIn } from './room.js';
 
 test('an educator, three groups on tablets and a board go through a lesson', async ({
   browser,
@@ -17,12 +18,12 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
   });
   await educator.goto(`/investigations/${id}/room`);
   const code = (await educator.getByText(/^[A-Z]{3} [A-Z]{3}$/).textContent())!.trim();
-  await clean(educator);
+  await faultless(educator);
 
   const wrong = await (await person(browser, first)).newPage();
   await wrong.goto('/join/QQQQQQ');
   await expect(wrong.getByText('No lesson has this code. Read it once more.')).toBeVisible();
-  await clean(wrong);
+  await faultless(wrong);
 
   const contexts = [
     await person(browser, first, { width: 1024, height: 768 }),
@@ -32,7 +33,7 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
   const tablets: Page[] = [];
   for (const [i, context] of contexts.entries()) tablets.push(await join(context, code, names[i]!));
   const [limpets, terns, anemones] = tablets as [Page, Page, Page];
-  for (const page of tablets) await clean(page);
+  for (const page of tablets) await faultless(page);
 
   const board = await (await person(browser, second)).newPage();
   await board.goto('/join');
@@ -52,7 +53,7 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
   await expect(groups).toContainText('predicts');
   const desks = educator.getByRole('row', { name: /^Limpets/ });
   await expect(desks).toContainText('1 of 8');
-  await clean(board);
+  await faultless(board);
 
   // The cable of one tablet is pulled in the middle of a trial.
   await new RunBench(terns).predict(6);
@@ -126,7 +127,7 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
   await expect(anemones.getByTestId('save-status')).toHaveText(/2 with your educator/);
   const strays = educator.getByRole('region', { name: 'Readings without a place' });
   await expect(strays).toContainText('no longer in the plan');
-  await clean(educator);
+  await faultless(educator);
   for (const left of [1, 0]) {
     await strays.getByRole('combobox', { name: 'Level' }).first().click();
     await educator.getByRole('option').first().click();

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import {
   newCompassSet,
@@ -11,6 +10,7 @@ import {
 import { measureOf, type MeasureId } from '@nab/core';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored } from './bench.js';
+import { faultless } from './faultless.js';
 
 const levels = (...values: string[]) => values.map((value) => ({ id: randomUUID(), value }));
 const named = (...names: string[]) => names.map((name) => ({ id: randomUUID(), name }));
@@ -199,19 +199,19 @@ for (const walk of WALKS) {
     await page.setViewportSize({ width: 1024, height: 768 });
     await page.goto(`/investigations/${id}/run`);
     await expect(page.getByRole('list', { name: 'Parts of a trial' })).toBeVisible();
-    await clean(page);
+    await faultless(page);
     await walk.predict(page);
     for (const step of walk.do) {
       const main = step(page);
       await rested(page);
       await fits(page, main);
-      await clean(page);
+      await faultless(page);
       await main.click();
     }
     await rested(page);
     await walk.read(page);
     await fits(page, walk.save(page));
-    await clean(page);
+    await faultless(page);
     await walk.save(page).click();
     await expect(page.getByText(/^Saved: /).first()).toBeVisible();
     await expect(page.getByTestId('save-status')).toHaveText('Saved');
@@ -229,11 +229,6 @@ function judged(walk: Walk, { outcome }: Reading): void {
   if (outcome.kind !== 'objects') return;
   const lifted = walk.plan!.objects!.filter(({ id }) => outcome.lifted[id]);
   expect(lifted.map(({ name }) => name)).toEqual(['Pin', 'Clip']);
-}
-
-async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
 }
 
 /** A coil that is still warm, from the step before. */

@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { choose, take, why } from './bench.js';
+import { faultless } from './faultless.js';
 
 test('a needle is stroked, floats and finds north, and is kept as a file', async ({ page }) => {
   await page.goto('/');
@@ -38,7 +38,7 @@ test('a needle is stroked, floats and finds north, and is kept as a file', async
   await page.getByRole('textbox', { name: 'Float, diameter' }).fill('5 mm');
   await expect(page.getByText('The float cannot carry the needle')).toBeVisible();
   await page.getByRole('textbox', { name: 'Float, diameter' }).fill('3 cm');
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await faultless(page);
 
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file' }).click();

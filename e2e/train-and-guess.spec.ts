@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import {
@@ -10,6 +9,7 @@ import {
   workshopOf,
   type CauseId,
 } from '@nab/core';
+import { faultless } from './faultless.js';
 
 const nail = toMagnetDesign(newDesign());
 const workshops = trainingMagnets(nail).map((design) => workshopOf(design));
@@ -34,7 +34,7 @@ test('a hidden fault is found without harm, and the same number hides it again',
   await page.getByRole('spinbutton', { name: 'Hidden fault number' }).fill(String(seed));
   await expect(page).toHaveURL(new RegExp(`seed=${seed}$`));
   await expect(page.locator('.nab-sentence')).toContainText('Find out why, and mend it.');
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await faultless(page);
 
   await page.getByRole('button', { name: 'Voltage of the pack, nothing connected' }).click();
   await expect(page.getByText(/nothing connected: 1\.[4-7]\d* V\./)).toBeVisible();
@@ -43,7 +43,7 @@ test('a hidden fault is found without harm, and the same number hides it again',
   await page.getByRole('button', { name: CAUSES['reversed-cell'].name }).click();
   await expect(page.locator('.nab-sentence')).toContainText(/again: (100|92) of 100 points/);
   await expect(page.getByRole('heading', { name: CAUSES['reversed-cell'].name })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await faultless(page);
 
   // The address alone hides it again, and by keys it goes as well.
   await page.reload();
@@ -85,13 +85,13 @@ test('ten lifts are guessed, and rules of thumb fail', async ({ page }) => {
     await clips.fill(String(Math.round(i < 4 ? ruleSays : lifts[1])));
     await clips.press('Enter');
     await expect(says).toContainText(/^It lifts about/);
-    if (i === 0) expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    if (i === 0) await faultless(page);
     await page.getByRole('button', { name: /^(Next magnet|What it comes to)$/ }).click();
   }
   await expect(says).toContainText(/^[67] of 10 guesses were close, and \d+ of 10 rules/);
   await expect(page.getByRole('heading', { name: /led you astray/ })).toBeVisible();
   await expect(page.getByText(RULES[riddles[0]!.rule].why)).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await faultless(page);
   await page.getByRole('button', { name: 'The same ten' }).click();
   await expect(says).toContainText(RULES[riddles[0]!.rule].change);
 });
