@@ -191,7 +191,7 @@ test('two cores are shown in the plane through both, by tier 1 and said to be', 
   const drawn = () => picture.locator('path').count();
   const withLines = await drawn();
   await page.getByRole('checkbox', { name: 'Flux lines' }).uncheck();
-  expect(await drawn()).toBeLessThan(withLines - 10);
+  await expect.poll(drawn).toBeLessThan(withLines - 10);
   await faultless(page);
 
   await page.getByRole('link', { name: 'Back to the magnet' }).click();

@@ -82,9 +82,24 @@ describe('the pictures of a field', () => {
     expect(ended).toBe(0);
     page.unsubscribe();
     expect(ended).toBe(1);
-    // Looked at again, it is begun anew.
+    // The bare coil is still wanted; the magnet, looked at again, is begun anew.
     service.solveAhead(document);
+    await questions(4);
+  });
+
+  it('that are joined outlast another that is given up', async () => {
+    const service = TestBed.inject(FieldService);
+    service.solveAhead(document);
+    const other = { ...document, winding: { ...document.winding, turns: 77 } };
+    const first = service.pictures(other, 'device').subscribe();
     await questions(3);
+    const heard: FieldNews[] = [];
+    service.pictures(document, 'device').subscribe((news) => heard.push(news));
+    // As a page does that begins with one magnet and then reads that it is to show another.
+    first.unsubscribe();
+    await questions(5);
+    for (const { tell } of asked.slice(3)) await tell(step);
+    expect(heard).toEqual([step]);
   });
 
   it('of a magnet that is no longer looked at are not made', async () => {

@@ -81,10 +81,7 @@ export class FieldService {
   solveAhead(document: DesignDocument): void {
     const documents = [document, withoutCore(document)];
     const wanted = new Map(documents.map((one) => [JSON.stringify(one), one]));
-    // They share a worker, which ends with the first that is given up.
-    if ([...this.ahead.keys()].some((key) => !wanted.has(key))) {
-      for (const running of [...this.ahead.values()]) running.unsubscribe();
-    }
+    for (const [key, running] of [...this.ahead]) if (!wanted.has(key)) running.unsubscribe();
     for (const [key, one] of wanted) {
       if (this.ahead.has(key)) continue;
       const running = this.pictures(one, 'device')

@@ -54,20 +54,30 @@ describe('calls to a worker', () => {
     expect(made).toMatchObject([{ terminated: false }]);
   });
 
-  it('end it when one is given up, and not the one that came after it', async () => {
+  it('end it when one is given up, and ask the others of another worker', async () => {
     const calls = new WorkerCalls<Work>(makeWorker);
-    const first = calls.call((api) => api.ask('first')).subscribe();
-    const second = calls.call((api) => api.ask('second')).subscribe();
+    const heard: string[] = [];
+    const hear = (question: string) =>
+      calls.call((api) => api.ask(question)).subscribe((answer) => heard.push(answer));
+    const first = hear('first');
+    hear('second');
     await asked(0, 'second');
     first.unsubscribe();
-    const heard: string[] = [];
-    calls.call((api) => api.ask('third')).subscribe((answer) => heard.push(answer));
+    hear('third');
     await asked(1, 'third');
-    // It was on the worker that is gone.
-    second.unsubscribe();
+    expect([...made[1]!.work.answers.keys()]).toEqual(['third', 'second']);
     expect(made).toMatchObject([{ terminated: true }, { terminated: false }]);
-    made[1]!.work.answers.get('third')!('3');
-    while (heard.length === 0) await new Promise((go) => setTimeout(go, 5));
-    expect(heard).toEqual(['3']);
+    for (const [question, answer] of made[1]!.work.answers) answer(question.toUpperCase());
+    while (heard.length < 2) await new Promise((go) => setTimeout(go, 5));
+    expect(heard).toEqual(['THIRD', 'SECOND']);
+  });
+
+  it('ask nobody again when all are ended', async () => {
+    const calls = new WorkerCalls<Work>(makeWorker);
+    const running = ['a', 'b'].map((one) => calls.call((api) => api.ask(one)).subscribe());
+    await asked(0, 'b');
+    calls.end();
+    for (const one of running) one.unsubscribe();
+    expect(made).toMatchObject([{ terminated: true }]);
   });
 });
