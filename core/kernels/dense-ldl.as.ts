@@ -82,6 +82,29 @@ export function eliminate(a: usize, width: i32, count: i32, diagonal: usize): bo
   return true;
 }
 
+/**
+ * Adds what a child left, a lower triangle by columns, to a front.
+ * @param into address of `count` integers: where its rows lie in the front, ascending.
+ */
+export function extend(a: usize, width: i32, left: usize, into: usize, count: i32): void {
+  for (let c = 0; c < count; c++) {
+    const column = a + ((<usize>(load<i32>(into + ((<usize>c) << 2)) * width)) << 3);
+    for (let r = c; r < count; r++, left += 8) {
+      const at = column + ((<usize>load<i32>(into + ((<usize>r) << 2))) << 3);
+      store<f64>(at, load<f64>(at) + load<f64>(left));
+    }
+  }
+}
+
+/** Keeps what a front leaves of its columns from `count` on: their lower triangle, column by column. */
+export function leave(a: usize, width: i32, count: i32, left: usize): void {
+  for (let c = count; c < width; c++) {
+    const length = (<usize>(width - c)) << 3;
+    memory.copy(left, a + ((<usize>(c * width + c)) << 3), length);
+    left += length;
+  }
+}
+
 // @ts-ignore: a decorator of AssemblyScript
 @inline
 function at(column: usize, row: i32): f64 {

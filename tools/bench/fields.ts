@@ -40,6 +40,21 @@ const say = (name: string, text: string): void => {
   process.stdout.write(`${name.padEnd(44)} ${text}\n`);
 };
 
+function picturesOfNail(state: string): void {
+  const nail = toMagnetDesign(newDesign());
+  const begun = performance.now();
+  for (const picture of fieldPictures(nail)) {
+    const error = picture.error === null ? '' : `, error ${(100 * picture.error).toFixed(1)} %`;
+    say(
+      `Picture of the first nail, tier ${picture.tier}`,
+      `after ${(performance.now() - begun).toFixed(0)} ms${error}, ${state}`,
+    );
+  }
+}
+
+// First of all, since the rest warms the compiler up.
+picturesOfNail('compiler cold');
+
 for (const [id, accuracies] of [
   ['given.linear.rod8x50', [0.0145, 0.01]],
   ['given.nonlinear.nail4x75.NI400', [0.0145]],
@@ -73,15 +88,7 @@ for (const [id, accuracies] of [
   }
 }
 
-const nail = toMagnetDesign(newDesign());
-const begun = performance.now();
-for (const picture of fieldPictures(nail)) {
-  const error = picture.error === null ? '' : `, error ${(100 * picture.error).toFixed(1)} %`;
-  say(
-    `Picture of the first nail, tier ${picture.tier}`,
-    `after ${(performance.now() - begun).toFixed(0)} ms${error}, not warmed up`,
-  );
-}
+picturesOfNail('compiler warm');
 
 for (const gap of [2e-5, 1e-4, 1e-3]) {
   const magnet = { ...shell, seat: { ...shell.seat, gap } };

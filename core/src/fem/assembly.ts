@@ -61,7 +61,8 @@ export function makeEquations(
       const o = (t * POINTS + q) * 6;
       const w = weight[t * POINTS + q]!;
       for (let k = 0, e = n * 21; k < 6; k++) {
-        const [rk, zk] = [radial[o + k]!, axial[o + k]!];
+        const rk = radial[o + k]!;
+        const zk = axial[o + k]!;
         if (lacking !== 0) load[triangles[t * 6 + k]!]! += w * lacking * zk;
         for (let l = k; l < 6; l++) {
           kept[e++]! += w * nu * (rk * radial[o + l]! + zk * axial[o + l]!);
@@ -173,7 +174,8 @@ export function assemble(
         const along = br * rk + bz * zk;
         gradient[triangles[t * 6 + k]!]! += w * (nu * along - (background / MU_0) * zk);
         if (!tangent) continue;
-        const [wr, wz] = [w * (nu * rk + extra * along * br), w * (nu * zk + extra * along * bz)];
+        const wr = w * (nu * rk + extra * along * br);
+        const wz = w * (nu * zk + extra * along * bz);
         for (let l = k; l < 6; l++) local[e++]! += wr * radial[o + l]! + wz * axial[o + l]!;
       }
     }

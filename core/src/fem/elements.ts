@@ -111,7 +111,13 @@ export function elementTable(mesh: Mesh): ElementTable {
       y[k] = mesh.y[triangles[t * 6 + k]!]!;
     }
     for (let q = 0; q < POINTS; q++) {
-      let [px, py, xq, xs, yq, ys] = [0, 0, 0, 0, 0, 0];
+      // One by one: taking lists apart costs more than the sums until it is compiled.
+      let px = 0;
+      let py = 0;
+      let xq = 0;
+      let xs = 0;
+      let yq = 0;
+      let ys = 0;
       for (let k = 0, o = q * 6; k < 6; k++, o++) {
         px += SHAPES_AT_POINTS[o]! * x[k]!;
         py += SHAPES_AT_POINTS[o]! * y[k]!;
@@ -129,9 +135,11 @@ export function elementTable(mesh: Mesh): ElementTable {
       weight[at] = (RULE.weights[q]! * Math.abs(double) * z.slope * Math.PI) / bySquare;
       radius[at] = r.at;
       height[at] = z.at;
-      const [alongR, alongZ] = [bySquare / double, 1 / (double * r.at * z.slope)];
+      const alongR = bySquare / double;
+      const alongZ = 1 / (double * r.at * z.slope);
       for (let k = 0, o = q * 6; k < 6; k++, o++) {
-        const [byQ, byS] = [SLOPES_BY_Q[o]!, SLOPES_BY_S[o]!];
+        const byQ = SLOPES_BY_Q[o]!;
+        const byS = SLOPES_BY_S[o]!;
         radial[at * 6 + k] = (byQ * xs - byS * xq) * alongZ;
         axial[at * 6 + k] = (byQ * ys - byS * yq) * alongR;
       }

@@ -71,6 +71,8 @@ export function topologyOf(mesh: Mesh): Topology {
   return { unknowns, numberOf, pointer, row: rows, tree, entry };
 }
 
+type Halves = [Int32Array, Int32Array];
+
 /** So few triangles are eliminated as one block. */
 const SMALL = 10;
 /** Above so many both ways to cut are tried. */
@@ -121,19 +123,20 @@ function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns
     }
     return between;
   };
-  const halve = (set: Int32Array, by: Float64Array): [Int32Array, Int32Array] => {
-    const sorted = set.slice().sort((p, q) => by[p]! - by[q]!);
-    return [sorted.slice(0, sorted.length >> 1), sorted.slice(sorted.length >> 1)];
+  const second = new Uint8Array(body.length);
+  /** The two halves of an order, and of the other order of the same triangles. */
+  const halve = (order: Int32Array, other: Int32Array): [Halves, Halves] => {
+    const half = order.length >> 1;
+    order.forEach((t, k) => (second[t] = k < half ? 0 : 1));
+    const others: Halves = [new Int32Array(half), new Int32Array(order.length - half)];
+    const next = [0, 0];
+    for (const t of other) others[second[t]!]![next[second[t]!]!++] = t;
+    return [[order.subarray(0, half), order.subarray(half)], others];
   };
-  const extent = (set: Int32Array, by: Float64Array): number => {
-    let [low, high] = [Infinity, -Infinity];
-    for (const t of set) {
-      low = Math.min(low, by[t]!);
-      high = Math.max(high, by[t]!);
-    }
-    return high - low;
-  };
-  const cut = (set: Int32Array): void => {
+  const extent = (order: Int32Array, by: Float64Array): number =>
+    by[order[order.length - 1]!]! - by[order[0]!]!;
+  /** Numbers the nodes of triangles that are given in their order across and in their order up. */
+  const cut = (set: Int32Array, upward: Int32Array): void => {
     if (set.length <= SMALL) {
       const block: number[] = [];
       for (const t of set) {
@@ -147,20 +150,22 @@ function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns
       emit(block);
       return;
     }
-    const ways =
-      set.length > LARGE ? [across, up] : [extent(set, across) > extent(set, up) ? across : up];
+    const wide = extent(set, across) > extent(upward, up);
+    const ways = set.length > LARGE ? [true, false] : [wide];
     const [best] = ways
-      .map((by) => {
-        const halves = halve(set, by);
-        return { halves, between: nodesBetween(...halves) };
+      .map((radially) => {
+        const [own, others] = radially ? halve(set, upward) : halve(upward, set);
+        return { halves: radially ? [own, others] : [others, own], between: nodesBetween(...own) };
       })
       .sort((p, q) => p.between.length - q.between.length);
-    const { halves, between } = best!;
-    for (const node of between) taken[node] = 1;
-    cut(halves[0]);
-    cut(halves[1]);
-    emit(between);
+    const [byAcross, byUp] = best!.halves;
+    for (const node of best!.between) taken[node] = 1;
+    cut(byAcross![0], byUp![0]);
+    cut(byAcross![1], byUp![1]);
+    emit(best!.between);
   };
-  cut(Int32Array.from({ length: body.length }, (_, t) => t));
+  const sorted = (by: Float64Array): Int32Array =>
+    Int32Array.from({ length: body.length }, (_, t) => t).sort((p, q) => by[p]! - by[q]!);
+  cut(sorted(across), sorted(up));
   return { numberOf, starts, unknowns };
 }

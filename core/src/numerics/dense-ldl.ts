@@ -7,6 +7,14 @@ export interface DenseRoom {
   readonly dense: Float64Array;
   /** The pivots of the columns that were eliminated. */
   readonly pivots: Float64Array;
+  /** Where the rows of what a child left lie in the front, ascending. */
+  readonly into: Int32Array;
+  /** What fronts leave to their parents: lower triangles by columns. */
+  readonly leavings: Float64Array;
+  /** Adds what a child left from `left` on, of `count` rows, to the front. */
+  extend(width: number, left: number, count: number): void;
+  /** Keeps what the front leaves of its columns from `count` on, from `left` on. */
+  leave(width: number, count: number, left: number): void;
   /**
    * Eliminates the first `count` columns in place: unit lower triangle below their pivots, and what is
    * left of the others. False when a pivot vanishes.
@@ -16,35 +24,63 @@ export interface DenseRoom {
 
 /** Two numbers at once: a third of the time. */
 interface Kernel {
+  extend(dense: number, width: number, left: number, into: number, count: number): void;
+  leave(dense: number, width: number, count: number, left: number): void;
   eliminate(dense: number, width: number, count: number, pivots: number): number;
 }
 
 let kernel: ReturnType<typeof loadKernel<Kernel>> | undefined;
 
-/** Room for fronts so wide; what an earlier room held is lost. */
-export function denseRoom(widest: number): DenseRoom {
+/** Room for fronts so wide and so many numbers left; what an earlier room held is lost. */
+export function denseRoom(widest: number, leavings: number): DenseRoom {
   if (kernel === undefined) kernel = loadKernel<Kernel>(DENSE_LDL_BINARY);
-  return kernel ? kernelRoom(kernel, widest) : plainRoom(widest);
+  return kernel ? kernelRoom(kernel, widest, leavings) : plainRoom(widest, leavings);
 }
 
 function kernelRoom(
-  { memory, eliminate }: Kernel & { readonly memory: KernelMemory },
+  { memory, eliminate, extend, leave }: Kernel & { readonly memory: KernelMemory },
   widest: number,
+  leavings: number,
 ): DenseRoom {
-  const start = 8 * widest;
-  reserve(memory, start + 8 * widest * widest);
+  const dense = 8 * widest;
+  const left = dense + 8 * widest * widest;
+  const into = left + 8 * leavings;
+  reserve(memory, into + 4 * widest);
   return {
-    dense: new Float64Array(memory.buffer, start, widest * widest),
     pivots: new Float64Array(memory.buffer, 0, widest),
-    eliminate: (width, count) => eliminate(start, width, count, 0) !== 0,
+    dense: new Float64Array(memory.buffer, dense, widest * widest),
+    leavings: new Float64Array(memory.buffer, left, leavings),
+    into: new Int32Array(memory.buffer, into, widest),
+    extend: (width, from, count) => extend(dense, width, left + 8 * from, into, count),
+    leave: (width, count, to) => leave(dense, width, count, left + 8 * to),
+    eliminate: (width, count) => eliminate(dense, width, count, 0) !== 0,
   };
 }
 
 /** The same without the kernel, in plain JavaScript. */
-export function plainRoom(widest: number): DenseRoom {
+export function plainRoom(widest: number, leavings: number): DenseRoom {
   const dense = new Float64Array(widest * widest);
   const pivots = new Float64Array(widest);
-  return { dense, pivots, eliminate: (width, count) => eliminateHere(dense, pivots, width, count) };
+  const into = new Int32Array(widest);
+  const left = new Float64Array(leavings);
+  return {
+    dense,
+    pivots,
+    into,
+    leavings: left,
+    extend: (width, from, count) => {
+      for (let c = 0, v = from; c < count; c++) {
+        const column = into[c]! * width;
+        for (let r = c; r < count; r++, v++) dense[column + into[r]!]! += left[v]!;
+      }
+    },
+    leave: (width, count, to) => {
+      for (let c = count, v = to; c < width; c++) {
+        for (let k = c * width + c, end = (c + 1) * width; k < end; k++, v++) left[v] = dense[k]!;
+      }
+    },
+    eliminate: (width, count) => eliminateHere(dense, pivots, width, count),
+  };
 }
 
 /** The same without WebAssembly: four columns at a time to spare memory. */

@@ -45,7 +45,7 @@ describe('dense fronts', () => {
       [40, 16],
       [41, 41],
     ] as const) {
-      const [fast, plain] = [denseRoom(width), plainRoom(width)];
+      const [fast, plain] = [denseRoom(width, 0), plainRoom(width, 0)];
       const { dense } = randomMatrix(width, 0.9);
       for (const room of [fast, plain]) {
         room.dense.set(dense);
@@ -62,9 +62,28 @@ describe('dense fronts', () => {
     }
   });
 
+  it('leave the same to their parents with and without the kernel', () => {
+    for (const room of [denseRoom(7, 30), plainRoom(7, 30)]) {
+      const { dense, into, leavings } = room;
+      dense.set(dense.map((_, k) => k));
+      // Columns 4, 5 and 6 from their diagonals down, after two numbers of another.
+      room.leave(7, 4, 2);
+      expect([...leavings.subarray(2, 8)]).toEqual([32, 33, 34, 40, 41, 48]);
+      dense.fill(1);
+      into.set([0, 2, 5]);
+      room.extend(7, 2, 3);
+      const added = [...dense].flatMap((value, k) => (value === 1 ? [] : [[k, value]]));
+      expect(added).toEqual([
+        ...[0, 2, 5].map((row, k) => [row, 33 + k]),
+        ...[2, 5].map((row, k) => [7 * 2 + row, 41 + k]),
+        [7 * 5 + 5, 49],
+      ]);
+    }
+  });
+
   it('use the kernel where there is WebAssembly', () => {
-    expect(denseRoom(4).dense.buffer).toBe(denseRoom(4).dense.buffer);
-    expect(plainRoom(4).dense.buffer).not.toBe(plainRoom(4).dense.buffer);
+    expect(denseRoom(4, 0).dense.buffer).toBe(denseRoom(4, 0).dense.buffer);
+    expect(plainRoom(4, 0).dense.buffer).not.toBe(plainRoom(4, 0).dense.buffer);
   });
 });
 

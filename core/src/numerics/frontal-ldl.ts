@@ -23,7 +23,7 @@ interface Front {
   readonly into: Int32Array;
   /** Where its columns of L begin; each is count + below.length long. */
   readonly offset: number;
-  /** Where what it leaves to its parent begins: its lower triangle below the block, by columns. */
+  /** Where what it leaves to its parent waits: its lower triangle below the block, by columns. */
   readonly left: number;
 }
 
@@ -33,7 +33,7 @@ export interface FrontTree {
   readonly fronts: readonly Front[];
   /** Numbers that L takes. */
   readonly entries: number;
-  /** Numbers that all fronts leave to their parents. */
+  /** Most numbers that wait at once for parents to take them. */
   readonly leavings: number;
   /** Rows and columns of the largest front. */
   readonly widest: number;
@@ -44,8 +44,6 @@ export interface LdlFactors {
   readonly tree: FrontTree;
   readonly lower: Float64Array;
   readonly diagonal: Float64Array;
-  /** What fronts left to their parents; of no use but as memory for the next factorisation. */
-  readonly leavings: Float64Array;
 }
 
 /**
@@ -65,7 +63,7 @@ export function planFronts(
   const place = new Int32Array(size);
   const fronts: Front[] = [];
   let entries = 0;
-  let leavings = 0;
+  const waiting = new WaitingRoom();
   let widest = 0;
   for (let f = 0; f < starts.length; f++) {
     const start = starts[f]!;
@@ -80,6 +78,8 @@ export function planFronts(
     for (let p = pointer[start]!; p < pointer[end]!; p++) note(row[p]!);
     for (const child of children[f]!) fronts[child]!.below.forEach(note);
     below.sort((p, q) => p - q);
+    // The children's are in the front by then.
+    for (const child of children[f]!) waiting.free(fronts[child]!.left);
     fronts.push({
       start,
       count: end - start,
@@ -87,9 +87,8 @@ export function planFronts(
       children: children[f]!,
       into: new Int32Array(below.length),
       offset: entries,
-      left: leavings,
+      left: waiting.take((below.length * (below.length + 1)) / 2),
     });
-    leavings += (below.length * (below.length + 1)) / 2;
     for (let k = start; k < end; k++) place[k] = k - start;
     below.forEach((r, k) => (place[r] = end - start + k));
     for (const child of children[f]!) {
@@ -101,7 +100,30 @@ export function planFronts(
     widest = Math.max(widest, width);
     if (below.length > 0) children[frontOf[below[0]!]!]!.push(f);
   }
-  return { size, fronts, entries, leavings, widest };
+  return { size, fronts, entries, leavings: waiting.most, widest };
+}
+
+/** Gives out room for what waits, always the first that is free, so that little is ever in use. */
+class WaitingRoom {
+  most = 0;
+  /** What is in use, ascending. */
+  private readonly used: { readonly start: number; readonly end: number }[] = [];
+
+  take(length: number): number {
+    let start = 0;
+    let at = 0;
+    while (at < this.used.length && this.used[at]!.start < start + length) {
+      start = this.used[at++]!.end;
+    }
+    if (length > 0) this.used.splice(at, 0, { start, end: start + length });
+    this.most = Math.max(this.most, start + length);
+    return start;
+  }
+
+  free(start: number): void {
+    const at = this.used.findIndex((one) => one.start === start);
+    if (at >= 0) this.used.splice(at, 1);
+  }
 }
 
 /**
@@ -117,8 +139,7 @@ export function factoriseLdl(
   const lower = room?.lower ?? new Float64Array(tree.entries);
   const diagonal = room?.diagonal ?? new Float64Array(tree.size);
   const place = new Int32Array(tree.size);
-  const { dense, pivots, eliminate } = denseRoom(tree.widest);
-  const leavings = room?.leavings ?? new Float64Array(tree.leavings);
+  const { dense, pivots, into, extend, eliminate, leave } = denseRoom(tree.widest, tree.leavings);
   for (let f = 0; f < tree.fronts.length; f++) {
     const { start, count, below, children, offset, left } = tree.fronts[f]!;
     const width = count + below.length;
@@ -132,21 +153,15 @@ export function factoriseLdl(
       }
     }
     for (const child of children) {
-      const { into, left: from } = tree.fronts[child]!;
-      const n = into.length;
-      for (let c = 0, v = from; c < n; c++) {
-        const column = into[c]! * width;
-        for (let r = c; r < n; r++, v++) dense[column + into[r]!]! += leavings[v]!;
-      }
+      into.set(tree.fronts[child]!.into);
+      extend(width, tree.fronts[child]!.left, tree.fronts[child]!.into.length);
     }
     if (!eliminate(width, count)) return null;
     diagonal.set(pivots.subarray(0, count), start);
     lower.set(dense.subarray(0, count * width), offset);
-    for (let c = count, v = left; c < width; c++) {
-      for (let k = c * width + c, end = (c + 1) * width; k < end; k++, v++) leavings[v] = dense[k]!;
-    }
+    leave(width, count, left);
   }
-  return { tree, lower, diagonal, leavings };
+  return { tree, lower, diagonal };
 }
 
 /** Solves L D Lᵀ x = b in place. */
