@@ -1,57 +1,51 @@
 import { expect, test } from '@playwright/test';
 import { demoOf, finishedDemo, newInvestigation } from './bench.js';
-import { faultless, faultsOf } from './faultless.js';
+import { faultless, faultlessDayAndNight, faultsOf } from './faultless.js';
 
 const STEPS = ['question', 'magnet', 'prepare', 'run', 'findings'] as const;
 
-for (const scheme of ['light', 'dark'] as const) {
-  test.describe(`in ${scheme}`, () => {
-    test.use({ colorScheme: scheme });
+test('the list of investigations has no faults that axe can find', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('searchbox', { name: 'Find an investigation' }).fill('steel litter');
+  await expect(page.getByRole('link', { name: /steel litter/ })).toBeVisible();
+  await faultlessDayAndNight(page);
+});
 
-    test('the list of investigations has no faults that axe can find', async ({ page }) => {
-      await page.goto('/');
-      await page.getByRole('searchbox', { name: 'Find an investigation' }).fill('steel litter');
-      await expect(page.getByRole('link', { name: /steel litter/ })).toBeVisible();
-      await faultless(page);
-    });
+for (const place of [
+  '/new',
+  '/shelf',
+  '/shelf/search',
+  '/compare',
+  '/wire-and-compass',
+  '/compass-set',
+  '/shell-magnet',
+  '/track',
+  '/spinner',
+  '/stations',
+  '/needle',
+  '/filings',
+  '/permanent',
+  '/trainer?seed=7',
+  '/guess?seed=7',
+  '/magnet/fix-it',
+  '/magnet',
+  '/magnet/field',
+]) {
+  test(`${place} has no faults that axe can find`, async ({ page }) => {
+    await page.goto(place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await faultlessDayAndNight(page);
+  });
+}
 
-    for (const place of [
-      '/new',
-      '/shelf',
-      '/shelf/search',
-      '/compare',
-      '/wire-and-compass',
-      '/compass-set',
-      '/shell-magnet',
-      '/track',
-      '/spinner',
-      '/stations',
-      '/needle',
-      '/filings',
-      '/permanent',
-      '/trainer?seed=7',
-      '/guess?seed=7',
-      '/magnet/fix-it',
-      '/magnet',
-      '/magnet/field',
-    ]) {
-      test(`${place} has no faults that axe can find`, async ({ page }) => {
-        await page.goto(place);
-        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-        await page.waitForLoadState('networkidle');
-        await faultless(page);
-      });
-    }
-
-    for (const step of STEPS) {
-      test(`${step} has no faults that axe can find`, async ({ page, request }) => {
-        const { id } = await finishedDemo(request);
-        await page.goto(`/investigations/${id}/${step}`);
-        await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-        await page.waitForLoadState('networkidle');
-        await faultless(page);
-      });
-    }
+for (const step of STEPS) {
+  test(`${step} has no faults that axe can find`, async ({ page, request }) => {
+    const { id } = await finishedDemo(request);
+    await page.goto(`/investigations/${id}/${step}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+    await page.waitForLoadState('networkidle');
+    await faultlessDayAndNight(page);
   });
 }
 
@@ -131,6 +125,19 @@ test('a page with faults is found to have them', async ({ page }) => {
     'button-name: <button></button>',
     expect.stringMatching(/^color-contrast: .*Too pale/),
   ]);
+});
+
+test('the page follows the system’s day and night until somebody chooses', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto('/stations');
+  const theme = page.locator('html');
+  await expect(theme).toHaveAttribute('data-theme', 'light');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(theme).toHaveAttribute('data-theme', 'dark');
+  await page.getByRole('button', { name: 'Light' }).click();
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(theme).toHaveAttribute('data-theme', 'light');
 });
 
 test('an address that leads nowhere says so', async ({ page }) => {

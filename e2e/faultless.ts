@@ -21,3 +21,16 @@ export async function faultsOf(
 export async function faultless(page: Page, where?: string): Promise<void> {
   expect(await faultsOf(page), where).toEqual([]);
 }
+
+/** The same by day and by night, without loading the page anew. */
+export async function faultlessDayAndNight(page: Page, where?: string): Promise<void> {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    await expect(page.locator('html')).toHaveAttribute('data-theme', colorScheme);
+    // Colours change within a frame, however little motion is wished for.
+    await page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+    );
+    await faultless(page, [where, colorScheme].filter(Boolean).join(', '));
+  }
+}

@@ -238,17 +238,19 @@ export class FieldPictureView {
     context.clearRect(0, 0, 2 * columns, rows);
     if (!this.layers().strength) return;
     const image = context.createImageData(2 * columns, rows);
+    const { data } = image;
     const colour = strengthColour();
     for (let j = 0; j < rows; j++) {
+      const middle = (2 * j + 1) * columns;
       for (let i = 0; i < columns; i++) {
-        const k = j * columns + i;
-        const [red, green, blue] = colour(Math.hypot(radial[k]!, axial[k]!));
-        for (const column of [columns + i, columns - 1 - i]) {
-          const at = 4 * (j * 2 * columns + column);
-          image.data[at] = red;
-          image.data[at + 1] = green;
-          image.data[at + 2] = blue;
-          image.data[at + 3] = 255;
+        const br = radial[j * columns + i]!;
+        const bz = axial[j * columns + i]!;
+        const shade = colour(Math.sqrt(br * br + bz * bz));
+        for (let at = 4 * (middle + i), side = 0; side < 2; side++, at = 4 * (middle - 1 - i)) {
+          data[at] = shade[0];
+          data[at + 1] = shade[1];
+          data[at + 2] = shade[2];
+          data[at + 3] = 255;
         }
       }
     }

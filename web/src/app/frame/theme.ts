@@ -4,6 +4,7 @@ import { remember, remembered } from '../remembered';
 export type Theme = 'light' | 'dark';
 
 const KEY = 'nab-theme';
+const DARK = '(prefers-color-scheme: dark)';
 
 /** Light or dark: the system's wish until the educator chooses. */
 @Injectable({ providedIn: 'root' })
@@ -11,6 +12,8 @@ export class ThemeService {
   readonly theme = signal<Theme>(initialTheme());
 
   constructor() {
+    // At dusk the system may change its mind.
+    matchMedia(DARK).addEventListener('change', () => this.theme.set(initialTheme()));
     effect(() => {
       document.documentElement.dataset['theme'] = this.theme();
     });
@@ -26,5 +29,5 @@ export class ThemeService {
 function initialTheme(): Theme {
   const stored = remembered(KEY);
   if (stored === 'light' || stored === 'dark') return stored;
-  return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+  return matchMedia(DARK).matches ? 'dark' : 'light';
 }
