@@ -25,12 +25,29 @@ function run(title, words, env = {}, cwd = projectFolder) {
   console.log(`\n== ${title}`);
   const [program, ...rest] = words;
   const path = join(projectFolder, 'node_modules', '.bin', program);
+  const begun = Date.now();
   const { status } = spawnSync(path, rest, {
     cwd,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   });
+  console.log(`   took ${((Date.now() - begun) / 1000).toFixed(0)} s`);
   return status === 0;
+}
+
+/** Runs the tests of some of the runner's projects. */
+function runProjects(title, projects, env = {}) {
+  const report = join(cacheFolder, 'unit-report.json');
+  rmSync(report, { force: true });
+  const ended = run(
+    title,
+    [
+      ...['vitest', 'run', ...projects.flatMap((name) => ['--project', name])],
+      ...['--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    ],
+    env,
+  );
+  countReport(title, report, ended, vitestCounts);
 }
 
 /** A check that has no tests of its own counts as one. */
@@ -101,18 +118,15 @@ rmSync(webReport, { force: true });
 const webEnded = run('Web unit tests', ['ng', 'test'], {}, join(projectFolder, 'web'));
 countReport('Web unit tests', webReport, webEnded, vitestCounts);
 
+runProjects('Unit tests', ['core', 'contract', 'words', 'sheets']);
+
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   // One for each of the runner's workers; server/test/harness.ts.
   for (let k = 1; k <= availableParallelism(); k++) cluster.ensureDatabase(`nab_test_${k}`);
 
-  const unitReport = join(cacheFolder, 'unit-report.json');
-  rmSync(unitReport, { force: true });
-  const unitEnded = run(
-    'Unit and database tests',
-    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
-    { NAB_TEST_DATABASE_URL: cluster.url('nab_test') },
-  );
-  countReport('Unit and database tests', unitReport, unitEnded, vitestCounts);
+  runProjects('Database and process tests', ['server', 'tools'], {
+    NAB_TEST_DATABASE_URL: cluster.url('nab_test'),
+  });
 
   const browserReport = join(cacheFolder, 'browser-report.json');
   rmSync(browserReport, { force: true });

@@ -16,6 +16,7 @@ import {
   fluxLines,
   frameOf,
   outlineOf,
+  PICTURE_WIDTH,
   saturatedSquares,
   outlinePath,
   sectionsPath,
@@ -23,7 +24,6 @@ import {
 import { probeText } from './raster';
 import { strengthColour } from './shade';
 
-const WIDTH = 420;
 let nextId = 0;
 
 /** What is drawn over one another. */
@@ -177,9 +177,9 @@ export class FieldPictureView {
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
   private began: Place | null = null;
 
-  private readonly frame = computed(() => frameOf(this.raster(), WIDTH));
-  protected readonly viewBox = computed(() => `0 0 ${WIDTH} ${this.frame().height}`);
-  protected readonly mirror = computed(() => `matrix(-1 0 0 1 ${WIDTH} 0)`);
+  private readonly frame = computed(() => frameOf(this.raster(), PICTURE_WIDTH));
+  protected readonly viewBox = computed(() => `0 0 ${PICTURE_WIDTH} ${this.frame().height}`);
+  protected readonly mirror = computed(() => `matrix(-1 0 0 1 ${PICTURE_WIDTH} 0)`);
   private readonly steel = computed(
     () => this.problem()?.bodies.flatMap(({ rectangles = [] }) => rectangles) ?? [],
   );

@@ -1,6 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { TestBed } from '@angular/core/testing';
 import { newDesign } from '@nab/contract';
+import type { FieldRaster } from '@nab/core';
 import { expose } from 'comlink';
 import { lastValueFrom } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -47,6 +48,22 @@ const questions = (count: number): Promise<void> =>
   vi.waitFor(() => expect(asked.length).toBe(count));
 const step: FieldNews = { kind: 'step', iteration: 3 };
 
+const raster: FieldRaster = {
+  columns: 1,
+  rows: 1,
+  width: 0.02,
+  low: 0,
+  high: 0.04,
+  radial: Float32Array.of(0),
+  axial: Float32Array.of(0),
+  flux: Float64Array.of(0),
+};
+const pictureOf = (error: number): FieldNews => ({
+  kind: 'picture',
+  picture: { tier: 2, error, unknowns: 9, iterations: 5, settled: true, raster },
+  seconds: 0,
+});
+
 describe('the pictures of a field', () => {
   const document = newDesign();
 
@@ -69,6 +86,22 @@ describe('the pictures of a field', () => {
     }
     expect(asked.length).toBe(2);
     expect(ended).toBe(0);
+  });
+
+  it('that are made ahead are told, the last of each and once', async () => {
+    const service = TestBed.inject(FieldService);
+    const told: number[] = [];
+    const note = ({ error }: { error: number | null }): number => told.push(error!);
+    service.solveAhead(document, note);
+    await questions(2);
+    for (const [k, { tell, done }] of asked.entries()) {
+      for (const error of [0.5, 0.01]) await tell(pictureOf(k + error));
+      done();
+    }
+    await vi.waitFor(() => expect(told).toEqual([0.01, 1.01]));
+    service.solveAhead(document);
+    service.pictures(document, 'device').subscribe();
+    expect(told).toEqual([0.01, 1.01]);
   });
 
   it('that are on their way are waited for, and given up with who waits', async () => {

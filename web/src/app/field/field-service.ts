@@ -6,7 +6,7 @@ import {
   type DesignDocument,
   type FieldPictureResource,
 } from '@nab/contract';
-import type { MagnetDesign } from '@nab/core';
+import type { FieldPicture, MagnetDesign } from '@nab/core';
 import {
   catchError,
   defer,
@@ -18,6 +18,7 @@ import {
   retry,
   shareReplay,
   type Subscription,
+  takeLast,
 } from 'rxjs';
 import { WorkerCalls } from '../workers';
 import type { FieldApi, HeapMessage, PairAnswer, SolvingMessage } from './field.worker';
@@ -77,8 +78,11 @@ export class FieldService {
     return solved;
   }
 
-  /** Solves a magnet, with its core and without, before anybody asks; the one before is given up. */
-  solveAhead(document: DesignDocument): void {
+  /**
+   * Solves a magnet, with its core and without, before anybody asks; the one before is given up.
+   * @param solved hears the last of each that is solved anew.
+   */
+  solveAhead(document: DesignDocument, solved?: (picture: FieldPicture) => void): void {
     const documents = [document, withoutCore(document)];
     const wanted = new Map(documents.map((one) => [JSON.stringify(one), one]));
     for (const [key, running] of [...this.ahead]) if (!wanted.has(key)) running.unsubscribe();
@@ -88,8 +92,12 @@ export class FieldService {
         .pipe(
           catchError(() => EMPTY),
           finalize(() => this.ahead.delete(key)),
+          filter(({ kind }) => kind === 'picture'),
+          takeLast(1),
         )
-        .subscribe();
+        .subscribe((news) => {
+          if (news.kind === 'picture') solved?.(news.picture);
+        });
       // What is kept whole was told at once.
       if (!running.closed) this.ahead.set(key, running);
     }

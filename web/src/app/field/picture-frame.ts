@@ -34,8 +34,23 @@ export function frameOf({ width: reach, low, high }: FieldRaster, width: number)
   };
 }
 
-/** Flux lines of the right half, evenly spaced in flux, as a path. */
+/** Width of a picture in its own units. */
+export const PICTURE_WIDTH = 420;
+
+/** The lines that were last drawn of a raster. */
+const drawn = new WeakMap<FieldRaster, { width: number; step: number; path: string }>();
+
+/** Flux lines of the right half, evenly spaced in flux, as a path; drawn once. */
 export function fluxLines(raster: FieldRaster, frame: Frame, step: number): string {
+  const { width } = frame;
+  const last = drawn.get(raster);
+  if (last?.width === width && last.step === step) return last.path;
+  const path = drawFluxLines(raster, frame, step);
+  drawn.set(raster, { width, step, path });
+  return path;
+}
+
+function drawFluxLines(raster: FieldRaster, frame: Frame, step: number): string {
   const { columns, rows, flux } = raster;
   const found = contours().size([columns, rows]).thresholds(fluxThresholds(flux, step))(
     Array.from(flux, Math.abs),
