@@ -3,6 +3,7 @@ import { straightWireField, compassDeflection } from '../coil-field/index.js';
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { vtuOf, type FieldRaster, type FieldSolution } from '../fem/index.js';
 import { growHeap, UNSCREENED } from '../lifting/index.js';
+import type { PlusTail } from '../coil/index.js';
 import type { MagnetDesign } from '../magnet/index.js';
 import { heapInputs } from '../tier-comparison/index.js';
 import {
@@ -44,6 +45,28 @@ describe('pictures of a magnet’s field', () => {
     const errors = pictures.slice(1).map(({ error }) => error!);
     expect(Math.min(...errors)).toBe(errors[errors.length - 1]);
     expect(errors[errors.length - 1]).toBeLessThan(0.012);
+  });
+
+  it('have the poles that winding and battery make, by both tiers', () => {
+    const turned = (change: Partial<MagnetDesign['winding']>, plusTail: PlusTail) => ({
+      ...nail,
+      winding: { ...nail.winding, ...change },
+      supply: { ...nail.supply, plusTail },
+    });
+    for (const [sense, plusTail, pole] of [
+      ['anticlockwise', 'first', 1],
+      ['clockwise', 'first', -1],
+      ['clockwise', 'last', 1],
+    ] as const) {
+      const [sketch, solved] = fieldPictures(turned({ sense }, plusTail));
+      for (const { raster } of [sketch!, solved!]) {
+        // Out of a north pole, and back beside the magnet.
+        expect(Math.sign(sampleAt(raster, 0, 0.105).z)).toBe(pole);
+        expect(Math.sign(sampleAt(raster, 0.02, 0.05).z)).toBe(-pole);
+        expect(Math.sign(raster.flux[(raster.rows >> 1) * raster.columns + 5]!)).toBe(pole);
+        expect(Math.abs(needleAngle(raster, 0, 0.105, { across: 0, along: 0 })) < 1).toBe(pole > 0);
+      }
+    }
   });
 
   it('agree outside, on the axis and beside the magnet', () => {

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { polesOf } from '../coil/index.js';
 import { EXPERIMENTS } from '../experiments/index.js';
 import type { MagnetDesign } from '../magnet/index.js';
 import { linearCurve } from '../steel/index.js';
@@ -126,6 +127,20 @@ describe('the picture of a pair', () => {
       const i = line.findIndex(([x], k) => k > 0 && line[k - 1]![0] * x <= 0);
       const [[x0, z0], [x1, z1]] = [line[i - 1]!, line[i]!];
       expect(Math.abs(z1 - z0)).toBeLessThan(0.2 * Math.abs(x1 - x0));
+    }
+  });
+
+  it('has the poles that winding and battery make, and lines that leave at N', () => {
+    for (const sense of ['clockwise', 'anticlockwise'] as const) {
+      const { poles, lines } = pairPicture({ ...design, winding: { ...design.winding, sense } });
+      const { tip, rear } = polesOf(sense, design.supply.plusTail);
+      expect(poles).toEqual([tip, rear]);
+      const north = tip === 'N' ? -1 : 1;
+      const below = lines
+        .map((line) => [line[0]!, line[line.length - 1]!] as const)
+        .filter(([[x0, z0], [x1]]) => z0 > 0.8 * design.core.length && x0 * x1 < 0);
+      expect(below.length).toBeGreaterThan(0);
+      for (const [[x]] of below) expect(Math.sign(x)).toBe(north);
     }
   });
 

@@ -12,6 +12,7 @@ import {
 import { evaluateMagnet, faceHeight, type MagnetDesign } from '../magnet/index.js';
 import { gaussLegendre } from '../numerics/index.js';
 import { boundaryCharges, type CoreState, type CurrentSheet } from '../straight-core/index.js';
+import { signOf } from './sign.js';
 import { crossedField, type CrossedPiece } from './transverse.js';
 import { barOf, yokeBox, type PolePair } from '../two-pole/index.js';
 
@@ -205,7 +206,12 @@ export function pairPicture(design: MagnetDesign): PairPicture {
   const { core, sheets, winding } = evaluateMagnet(design);
   const tip = faceHeight(design.core);
   const { spacing, opposed } = pair;
-  const field = pairField({ core, sheets, pair });
+  const north = pairField({ core, sheets, pair });
+  const sign = signOf(design);
+  const field: PlaneField = (x, z) => {
+    const [bx, bz] = north(x, z);
+    return [sign * bx, sign * bz];
+  };
   const around = 0.35 * tip;
   const half = spacing / 2 + winding.outerRadius + 0.45 * tip;
   const [low, high] = [-around, tip + 1.2 * around];

@@ -4,6 +4,7 @@ import {
   rasterOf,
   refinements,
   type Accuracy,
+  type FieldProblem,
   type FieldRaster,
   type FieldSolution,
   type SolveOptions,
@@ -15,6 +16,7 @@ import {
   fieldProblemOf,
   type MagnetDesign,
 } from '../magnet/index.js';
+import { signOf } from './sign.js';
 import { tier1Raster, type PictureWindow } from './tier1-raster.js';
 
 /** A magnet's field for the eye, with how it was found. */
@@ -41,6 +43,7 @@ export function pictureWindow({ core }: MagnetDesign): PictureWindow {
 /**
  * The field in ever better pictures: tier 1 at once, then finite elements on finer and finer grids.
  * The worker and the server both walk through it, so that both give the same answer.
+ * The lifting end is the pole that winding and battery make it.
  * @param accuracy that of a quick picture when absent.
  * @param onSolution is handed every solution of finite elements.
  * @throws CoreError for a magnet that cannot be built or is not round.
@@ -54,10 +57,14 @@ export function* fieldPictures(
   const window = pictureWindow(design);
   const rowsFor = (columns: number): number =>
     Math.round((columns * (window.high - window.low)) / window.width);
-  const problem = fieldProblemOf(design, buildMagnet(design));
+  const sign = signOf(design);
+  const problem = signed(fieldProblemOf(design, buildMagnet(design)), sign);
   const chosen = accuracy ?? (problem.bodies.length > 0 ? QUICK : QUICK_BARE);
   yield {
-    raster: tier1Raster(evaluateMagnet(design), window, COARSE_COLUMNS, rowsFor(COARSE_COLUMNS)),
+    raster: signedRaster(
+      tier1Raster(evaluateMagnet(design), window, COARSE_COLUMNS, rowsFor(COARSE_COLUMNS)),
+      sign,
+    ),
     tier: 1,
     unknowns: 0,
     iterations: 0,
@@ -75,4 +82,22 @@ export function* fieldPictures(
       settled: solution.status === 'converged',
     };
   }
+}
+
+function signed(problem: FieldProblem, sign: 1 | -1): FieldProblem {
+  const windings = problem.windings.map((one) => ({
+    ...one,
+    ampereTurns: sign * one.ampereTurns,
+  }));
+  return { ...problem, windings };
+}
+
+function signedRaster(raster: FieldRaster, sign: 1 | -1): FieldRaster {
+  const { radial, axial, flux } = raster;
+  return {
+    ...raster,
+    radial: radial.map((b) => sign * b),
+    axial: axial.map((b) => sign * b),
+    flux: flux.map((value) => sign * value),
+  };
 }

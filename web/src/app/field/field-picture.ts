@@ -80,6 +80,7 @@ export interface Ruler {
   template: `
     <div
       class="frame"
+      [class.nab-daylit]="layers().strength"
       (pointerdown)="begin($event)"
       (pointermove)="move($event)"
       (pointerup)="end()"

@@ -60,6 +60,7 @@ const FAILED: PairAnswer = { picture: null, fault: 'The picture could not be com
     } @else if (drawn(); as d) {
       <div
         class="frame"
+        [class.nab-daylit]="layers().strength"
         [style.max-width]="d.width"
         (pointermove)="probe($event)"
         (pointerleave)="probed.set('')"
