@@ -3,7 +3,6 @@ import { straightWireField, compassDeflection } from '../coil-field/index.js';
 import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { vtuOf, type FieldRaster, type FieldSolution } from '../fem/index.js';
 import { growHeap, UNSCREENED } from '../lifting/index.js';
-import type { PlusTail } from '../coil/index.js';
 import type { MagnetDesign } from '../magnet/index.js';
 import { heapInputs } from '../tier-comparison/index.js';
 import {
@@ -48,17 +47,16 @@ describe('pictures of a magnet’s field', () => {
   });
 
   it('have the poles that winding and battery make, by both tiers', () => {
-    const turned = (change: Partial<MagnetDesign['winding']>, plusTail: PlusTail) => ({
-      ...nail,
-      winding: { ...nail.winding, ...change },
-      supply: { ...nail.supply, plusTail },
-    });
     for (const [sense, plusTail, pole] of [
       ['anticlockwise', 'first', 1],
       ['clockwise', 'first', -1],
       ['clockwise', 'last', 1],
     ] as const) {
-      const [sketch, solved] = fieldPictures(turned({ sense }, plusTail));
+      const [sketch, solved] = fieldPictures({
+        ...nail,
+        winding: { ...nail.winding, sense },
+        supply: { ...nail.supply, plusTail },
+      });
       for (const { raster } of [sketch!, solved!]) {
         // Out of a north pole, and back beside the magnet.
         expect(Math.sign(sampleAt(raster, 0, 0.105).z)).toBe(pole);

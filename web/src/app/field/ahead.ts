@@ -1,5 +1,6 @@
 import type { Injector } from '@angular/core';
 import type { DesignDocument } from '@nab/contract';
+import type { FieldRaster } from '@nab/core';
 import { FieldService } from './field-service';
 import { fluxLines, frameOf, PICTURE_WIDTH } from './picture-frame';
 import { fluxStepFor } from './raster';
@@ -9,12 +10,17 @@ import { fluxStepFor } from './raster';
  * looked at.
  */
 export async function fieldAhead(injector: Injector, document: DesignDocument): Promise<void> {
-  /** Of the magnet with its core, which is solved first; the coil without it is drawn alike. */
+  const waiting: FieldRaster[] = [];
+  /** Of the magnet as it is; the coil without its core is drawn with the same. */
   let step: number | undefined;
-  injector.get(FieldService).solveAhead(document, ({ raster }) => {
-    step ??= fluxStepFor([raster]);
-    const own = step;
-    whenIdle(() => fluxLines(raster, frameOf(raster, PICTURE_WIDTH), own));
+  injector.get(FieldService).solveAhead(document, ({ raster }, of) => {
+    waiting.push(raster);
+    if (of === document) step = fluxStepFor([raster]);
+    if (step === undefined) return;
+    const known = step;
+    for (const one of waiting.splice(0)) {
+      whenIdle(() => fluxLines(one, frameOf(one, PICTURE_WIDTH), known));
+    }
   });
   await import('./field');
 }

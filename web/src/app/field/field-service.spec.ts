@@ -88,20 +88,33 @@ describe('the pictures of a field', () => {
     expect(ended).toBe(0);
   });
 
-  it('that are made ahead are told, the last of each and once', async () => {
+  it('that are made ahead are told, the last of each, and which it is of', async () => {
     const service = TestBed.inject(FieldService);
-    const told: number[] = [];
-    const note = ({ error }: { error: number | null }): number => told.push(error!);
-    service.solveAhead(document, note);
+    const told: [number, boolean][] = [];
+    service.solveAhead(document, ({ error }, of) => told.push([error!, of === document]));
     await questions(2);
-    for (const [k, { tell, done }] of asked.entries()) {
+    // The coil without its core is done first.
+    for (const [k, { tell, done }] of [...asked.entries()].reverse()) {
       for (const error of [0.5, 0.01]) await tell(pictureOf(k + error));
       done();
+      await vi.waitFor(() => expect(told.length).toBe(2 - k));
     }
-    await vi.waitFor(() => expect(told).toEqual([0.01, 1.01]));
-    service.solveAhead(document);
-    service.pictures(document, 'device').subscribe();
-    expect(told).toEqual([0.01, 1.01]);
+    expect(told).toEqual([
+      [1.01, false],
+      [0.01, true],
+    ]);
+  });
+
+  it('of a coil without a core are asked for once, and are of itself', async () => {
+    const service = TestBed.inject(FieldService);
+    const coil = withoutCore(document);
+    const told: boolean[] = [];
+    service.solveAhead(coil, (_picture, of) => told.push(of === coil));
+    await questions(1);
+    await asked[0]!.tell(pictureOf(0.01));
+    asked[0]!.done();
+    await vi.waitFor(() => expect(told).toEqual([true]));
+    expect(asked.length).toBe(1);
   });
 
   it('that are on their way are waited for, and given up with who waits', async () => {

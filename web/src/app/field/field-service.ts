@@ -80,11 +80,17 @@ export class FieldService {
 
   /**
    * Solves a magnet, with its core and without, before anybody asks; the one before is given up.
-   * @param solved hears the last of each that is solved anew.
+   * @param solved hears the last picture of each, and which it is of: either may be done first.
    */
-  solveAhead(document: DesignDocument, solved?: (picture: FieldPicture) => void): void {
-    const documents = [document, withoutCore(document)];
-    const wanted = new Map(documents.map((one) => [JSON.stringify(one), one]));
+  solveAhead(
+    document: DesignDocument,
+    solved?: (picture: FieldPicture, of: DesignDocument) => void,
+  ): void {
+    const wanted = new Map([[JSON.stringify(document), document]]);
+    const bare = withoutCore(document);
+    const bareKey = JSON.stringify(bare);
+    // Of a coil without a core they are one and the same.
+    if (!wanted.has(bareKey)) wanted.set(bareKey, bare);
     for (const [key, running] of [...this.ahead]) if (!wanted.has(key)) running.unsubscribe();
     for (const [key, one] of wanted) {
       if (this.ahead.has(key)) continue;
@@ -96,7 +102,7 @@ export class FieldService {
           takeLast(1),
         )
         .subscribe((news) => {
-          if (news.kind === 'picture') solved?.(news.picture);
+          if (news.kind === 'picture') solved?.(news.picture, one);
         });
       // What is kept whole was told at once.
       if (!running.closed) this.ahead.set(key, running);
