@@ -27,7 +27,15 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
 
   app.get<ById & { Querystring: { since?: string } }>(
     '/investigations/:id/events',
-    { sse: 'only', config: LOOKERS, schema: { params: byId, querystring: since } },
+    {
+      sse: true,
+      config: LOOKERS,
+      schema: { params: byId, querystring: since },
+      // It has nothing else to answer with, and the plugin looks at this header only.
+      onRequest: async ({ headers }) => {
+        headers.accept = 'text/event-stream';
+      },
+    },
     async (request, reply) => {
       const { params, query, who, school } = request;
       const feed = feeds.of(school);
