@@ -268,6 +268,26 @@ export default tseslint.config(
       'prefer-const': 'error',
     },
   },
+  {
+    files: ['**/*.ts'],
+    ignores: ['**/vitest.config.ts'],
+    languageOptions: {
+      parserOptions: {
+        // A list and no service: each file is parsed once, which takes half the time.
+        project: ['tsconfig.json', 'e2e/tsconfig.json', 'web/tsconfig.lint.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+    },
+  },
   ...Object.entries(ORDER).flatMap(ordered),
   { files: ['**/*.mjs', '**/*.cjs', 'tools/**'], rules: { 'no-console': 'off' } },
   {

@@ -1,29 +1,29 @@
 // npm run bench: how fast the core, the drawing and the database are, on this machine, in one run.
+// npm run bench -- --short: the core alone.
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import { ensureDependencies } from './install/dependencies.mjs';
-import { ensureChromium, ensurePostgres } from './install/debian.mjs';
-import { projectFolder } from './install/folders.mjs';
-import { ensureWebBuild } from './install/web-build.mjs';
+import './install/node-version.mjs';
 
-ensureDependencies();
-ensurePostgres();
-ensureChromium();
-ensureWebBuild();
+const { ensure } = await import('./install/everything.mjs');
+const { projectFolder } = await import('./install/folders.mjs');
+const short = process.argv.includes('--short');
+await ensure(...(short ? [] : ['database', 'server', 'web', 'browser']));
+for (const part of short ? ['core.ts'] : ['core.ts', 'fields.ts']) {
+  const { status } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', join(projectFolder, 'tools/bench', part)],
+    { cwd: projectFolder, stdio: 'inherit' },
+  );
+  if (status !== 0) process.exit(1);
+}
+if (short) process.exit();
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
 const { printBundles } = await import('./bench/bundles.mjs');
 const { benchFieldPage } = await import('./bench/field-page.mjs');
 const { benchFindings } = await import('./bench/findings.mjs');
 const { benchRoom } = await import('./bench/room.mjs');
-
-for (const part of ['core.ts', 'fields.ts']) {
-  spawnSync(process.execPath, ['--import', 'tsx', join(projectFolder, 'tools/bench', part)], {
-    cwd: projectFolder,
-    stdio: 'inherit',
-  });
-}
 
 await withTemporaryNab({ demo: true }, async ({ address, cluster }) => {
   const list = await (await fetch(`${address}/api/investigations`)).json();

@@ -1,7 +1,6 @@
 import { chromium } from '@playwright/test';
-import { CHROMIUM_ARGUMENTS } from './browser-arguments.mjs';
-import { ensureChromium } from './install/debian.mjs';
+import { CHROMIUM_ARGUMENTS, chromiumPath } from './browser-arguments.mjs';
 
 export function launchBrowser() {
-  return chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_ARGUMENTS });
+  return chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_ARGUMENTS });
 }

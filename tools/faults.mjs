@@ -1,11 +1,8 @@
 // npm run faults -- [HOW MANY] [SEED]: kills, pulled cables, double taps and more while tablets write.
-import { ensureDependencies } from './install/dependencies.mjs';
-import { ensurePostgres } from './install/debian.mjs';
-import { ensureWebBuild } from './install/web-build.mjs';
+import './install/node-version.mjs';
 
-ensureDependencies();
-ensurePostgres();
-ensureWebBuild();
+const { ensure } = await import('./install/everything.mjs');
+await ensure('database', 'server', 'web');
 const { OwnNab } = await import('./faults/own-nab.mjs');
 const { injectFaults } = await import('./faults/inject.mjs');
 

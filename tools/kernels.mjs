@@ -1,5 +1,6 @@
 // Compiles the kernels of AssemblyScript and writes them where the core reads them:
 //   npm run kernels
+import './install/node-version.mjs';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

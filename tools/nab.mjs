@@ -1,14 +1,8 @@
-// `npm run --silent nab -- evaluate FILE` and `-- reference FILE`.
-import { spawn } from 'node:child_process';
-import { join } from 'node:path';
-import { ensureDependencies } from './install/dependencies.mjs';
-import { projectFolder } from './install/folders.mjs';
+// npm run --silent nab -- COMMAND …: the core without a browser; docs/formats.md describes the files.
+import './install/node-version.mjs';
 
-ensureDependencies();
-const child = spawn(
-  process.execPath,
-  ['--import', 'tsx', join(projectFolder, 'tools/nab/main.ts'), ...process.argv.slice(2)],
-  // INIT_CWD is where the user typed the command; npm itself moves to the project's folder.
-  { stdio: 'inherit', cwd: projectFolder },
-);
-child.on('exit', (code, signal) => process.exit(signal ? 1 : (code ?? 1)));
+const { ensure } = await import('./install/everything.mjs');
+await ensure('server');
+const { bundle } = await import('./install/server-build.mjs');
+const { pathToFileURL } = await import('node:url');
+await import(pathToFileURL(bundle('nab')).href);

@@ -1,14 +1,11 @@
 // npm run screenshots: one picture of each main view, from the demo, into docs/screenshots.
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureDependencies } from './install/dependencies.mjs';
-import { ensurePostgres } from './install/debian.mjs';
-import { projectFolder } from './install/folders.mjs';
-import { ensureWebBuild } from './install/web-build.mjs';
+import './install/node-version.mjs';
 
-ensureDependencies();
-ensurePostgres();
-ensureWebBuild();
+const { ensure } = await import('./install/everything.mjs');
+const { projectFolder } = await import('./install/folders.mjs');
+await ensure('database', 'server', 'web', 'browser');
 const { withTemporaryNab } = await import('./supervise/temporary.mjs');
 const { launchBrowser } = await import('./browser.mjs');
 

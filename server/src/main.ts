@@ -7,7 +7,10 @@ import { forgetPassPhrase, setFirstPassPhrase } from './roles/index.js';
 
 const SHUTDOWN_PATIENCE_S = 8;
 
-/** Starts Nab: migrate, load the demo once, listen. TERM and INT finish what is under way. */
+/**
+ * Starts Nab: migrate, load the demo once, listen. TERM, INT, a parent's “stop” and a parent that dies
+ * finish what is under way.
+ */
 async function main(): Promise<void> {
   const configuration = readConfiguration(process.env);
   const sequelize = connect(configuration.NAB_DATABASE_URL);
@@ -50,6 +53,10 @@ async function main(): Promise<void> {
   };
   process.on('SIGTERM', () => close('SIGTERM'));
   process.on('SIGINT', () => close('SIGINT'));
+  process.on('message', (message) => {
+    if (message === 'stop') close('stop');
+  });
+  process.on('disconnect', () => close('disconnect'));
 
   await app.listen({ host: configuration.NAB_HOST, port: configuration.NAB_PORT });
 }

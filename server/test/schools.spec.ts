@@ -155,7 +155,7 @@ describe('two schools in one database', () => {
 
 describe('adding a school', () => {
   const add = (...words: string[]) =>
-    spawnSync(process.execPath, ['--import', 'tsx', 'server/src/add-school.ts', ...words], {
+    spawnSync(process.execPath, ['dist/add-school.js', ...words], {
       cwd: new URL('../..', import.meta.url),
       encoding: 'utf8',
       env: { ...process.env, NAB_DATABASE_URL: databaseUrl(), NAB_PASS_PHRASE: 'over the dunes' },

@@ -11,7 +11,7 @@ const SECONDS = 8;
 export async function benchRoom(cluster) {
   const most = [];
   for (const count of [1, 2]) {
-    cluster.ensureDatabase(`nab_bench_${count}`);
+    await cluster.ensureDatabase(`nab_bench_${count}`);
     const servers = [];
     for (let i = 0; i < count; i++) {
       const databaseUrl = cluster.url(`nab_bench_${count}`);

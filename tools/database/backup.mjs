@@ -21,7 +21,7 @@ export async function backUp(cluster, database, file) {
   try {
     return await carry({ cluster, database }, { cluster, database: copy }, file);
   } finally {
-    cluster.dropDatabase(copy);
+    await cluster.dropDatabase(copy);
   }
 }
 
@@ -76,13 +76,13 @@ export async function restore(cluster, database, file) {
     await restoreInto(cluster, file, fresh);
     await tellAnew(cluster, fresh);
   } catch (error) {
-    cluster.dropDatabase(fresh);
+    await cluster.dropDatabase(fresh);
     throw error;
   }
   const kept = `${database}_before_${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}`;
-  const had = cluster.hasDatabase(database);
-  if (had) cluster.renameDatabase(database, kept);
-  cluster.renameDatabase(fresh, database);
+  const had = await cluster.hasDatabase(database);
+  if (had) await cluster.renameDatabase(database, kept);
+  await cluster.renameDatabase(fresh, database);
   return had ? kept : null;
 }
 
@@ -96,8 +96,8 @@ export const tellAnew = (cluster, database) =>
   });
 
 async function restoreInto(cluster, file, database) {
-  cluster.dropDatabase(database);
-  cluster.ensureDatabase(database);
+  await cluster.dropDatabase(database);
+  await cluster.ensureDatabase(database);
   tool(cluster, join(cluster.programs, 'pg_restore'), database, [
     '--no-owner',
     '--no-privileges',

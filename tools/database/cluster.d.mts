@@ -5,12 +5,12 @@ export interface Cluster {
   readonly folder: string;
   readonly programs: string;
   url(database: string): string;
-  ensureDatabase(database: string): void;
-  hasDatabase(database: string): boolean;
-  databases(): string[];
+  ensureDatabase(database: string, template?: string): Promise<void>;
+  hasDatabase(database: string): Promise<boolean>;
+  databases(): Promise<string[]>;
   stop(): Promise<void>;
 }
 
-export function startCluster(name: string): Promise<Cluster>;
+export function startCluster(name: string, settings?: readonly string[]): Promise<Cluster>;
 export function openCluster(name: string): Promise<Cluster>;
 export function removeCluster(cluster: Cluster): void;

@@ -1,7 +1,8 @@
-// A private PostgreSQL cluster in the project's own folder, on loopback, with Node built-ins only.
+// A private PostgreSQL cluster in the project's own folder, on loopback.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { postgresPrograms, postgresVersion } from '../install/debian.mjs';
+import { canDump, postgresPrograms, postgresVersion } from '../install/postgres.mjs';
+import { stage } from '../install/report.mjs';
 import {
   clusterFolder,
   connection,
@@ -17,10 +18,11 @@ import { finishUpgrade, upgrade } from './upgrade.mjs';
  * Starts the cluster of a name, making it first if need be; recovers after any crash, and moves what
  * an older PostgreSQL has written to the newest that is installed.
  * @param name folder below the data folder.
+ * @param settings as for `startIn`.
  * @returns `{ url, ensureDatabase, hasDatabase, databases, dropDatabase, renameDatabase, environment,
  *   programs, folder, process, stop }`; see `connection`.
  */
-export async function startCluster(name) {
+export async function startCluster(name, settings) {
   const identity = databaseIdentity();
   const folder = clusterFolder(name, identity);
   const passwords = passwordsOf(name);
@@ -28,8 +30,9 @@ export async function startCluster(name) {
   if (!newest) throw new Error('PostgreSQL is not installed.');
   finishUpgrade(folder);
   if (!existsSync(join(folder, 'PG_VERSION'))) {
-    process.stderr.write('Creating the database …\n');
+    const done = stage('Creating the database');
     createCluster({ folder, programs: newest, passwords, identity });
+    done();
   }
   const version = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
   const programs = postgresPrograms(version);
@@ -41,8 +44,10 @@ export async function startCluster(name) {
     );
   }
   const cluster = { folder, passwords, identity };
-  if (programs !== newest) await upgrade(cluster, { from: programs, to: newest });
-  return startIn({ ...cluster, programs: newest });
+  // The registry's PostgreSQL cannot move a database: then it stays what it is.
+  if (programs === newest || !canDump(newest)) return startIn({ ...cluster, programs, settings });
+  await upgrade(cluster, { from: programs, to: newest });
+  return startIn({ ...cluster, programs: newest, settings });
 }
 
 /**
@@ -51,12 +56,12 @@ export async function startCluster(name) {
  */
 export async function openCluster(name) {
   const folder = clusterFolder(name, databaseIdentity());
-  const port = runningPort(folder);
+  const passwords = passwordsOf(name);
+  const port = await runningPort({ folder, passwords });
   if (port === null) return startCluster(name);
-  const version = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
-  const programs = postgresPrograms(version);
+  const programs = postgresPrograms(readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim());
   return {
-    ...connection({ folder, programs, port, passwords: passwordsOf(name) }),
+    ...connection({ folder, programs, port, passwords }),
     process: null,
     stop: () => Promise.resolve(),
   };

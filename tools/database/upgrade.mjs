@@ -1,7 +1,7 @@
 // From one major version of PostgreSQL to a newer one: copied, compared, and only then exchanged.
 import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { postgresVersion } from '../install/debian.mjs';
+import { postgresVersion } from '../install/postgres.mjs';
 import { carry, tellAnew } from './backup.mjs';
 import { createCluster, startIn } from './postmaster.mjs';
 
@@ -31,7 +31,7 @@ export async function upgrade(cluster, { from, to }) {
     running.push(old);
     const fresh = await startIn({ ...copy, programs: to });
     running.push(fresh);
-    for (const database of old.databases()) {
+    for (const database of await old.databases()) {
       await carry({ cluster: old, database }, { cluster: fresh, database }, file);
       await tellAnew(fresh, database);
     }

@@ -67,8 +67,7 @@ export class OwnNab {
   serverPids() {
     const own = `NAB_DATA_FOLDER=${this.data}`;
     return processes(
-      ({ command, environment }) =>
-        command.includes('server/src/main.ts') && environment.includes(own),
+      ({ command, environment }) => command.includes('dist/server.js') && environment.includes(own),
     );
   }
 

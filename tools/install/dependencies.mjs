@@ -1,9 +1,13 @@
-// Runs before anything is installed: Node built-ins only.
-import { spawnSync } from 'node:child_process';
+// Runs before anything is installed: Node's built-ins only.
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cacheFolder, projectFolder } from './folders.mjs';
+import { npm, npmFailure } from './npm.mjs';
+import { refuse, stage } from './report.mjs';
+
+/** Packages, build and an empty database take 1.3 GB. */
+const NEEDED_BYTES = 1.5e9;
 
 /**
  * Installs the npm packages when the lock changed since the last time, or nothing is there.
@@ -11,23 +15,44 @@ import { cacheFolder, projectFolder } from './folders.mjs';
  */
 export function ensureDependencies() {
   const stamp = join(cacheFolder, 'installed-lock');
-  const lock = createHash('sha256')
-    .update(readFileSync(join(projectFolder, 'package-lock.json')))
-    .digest('hex');
+  const text = readFileSync(join(projectFolder, 'package-lock.json'));
+  const lock = createHash('sha256').update(text).digest('hex');
   const installed =
     existsSync(join(projectFolder, 'node_modules', '.package-lock.json')) &&
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === lock;
   if (installed) return;
-  process.stderr.write('Installing packages …\n');
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
-    cwd: projectFolder,
-    stdio: ['ignore', 2, 2],
-  });
-  if (result.status !== 0) {
-    process.stderr.write('npm ci failed; see above. Is the npm registry reachable?\n');
-    process.exit(1);
+
+  makeCacheFolder();
+  const free = freeBytes(projectFolder);
+  const needed = Number(process.env.NAB_NEEDED_BYTES ?? NEEDED_BYTES);
+  if (free < needed) {
+    refuse(
+      `The disk is full: Nab needs ${(needed / 1e9).toFixed(1)} GB in ${projectFolder}, and ${(free / 1e9).toFixed(1)} GB are free.`,
+    );
   }
-  mkdirSync(cacheFolder, { recursive: true });
+  const count = Object.keys(JSON.parse(text).packages).length - 1;
+  const done = stage(`Installing ${count} packages`, '1 to 3 minutes');
+  const { status, output } = npm(['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: projectFolder,
+  });
+  if (status !== 0) refuse(npmFailure(output));
   writeFileSync(stamp, lock);
+  done();
+}
+
+function makeCacheFolder() {
+  try {
+    mkdirSync(cacheFolder, { recursive: true });
+    writeFileSync(join(cacheFolder, '.writable'), '');
+  } catch (error) {
+    refuse(
+      `The folder ${projectFolder} may not be written (${error.code}). Move Nab to a folder of your own, or change its permissions.`,
+    );
+  }
+}
+
+function freeBytes(folder) {
+  const { bavail, bsize } = statfsSync(folder);
+  return bavail * bsize;
 }

@@ -1,15 +1,6 @@
 import type { Printing } from '@nab/contract';
 import { isAbsolute, resolve } from 'node:path';
-import { accuracy } from './accuracy.js';
 import { CommandError, readHandedOn, readJsonFile } from './files.js';
-import { diagnose } from './diagnose.js';
-import { evaluate } from './evaluate.js';
-import { findings } from './findings.js';
-import { heapAccuracy } from './heap-accuracy.js';
-import { list } from './list.js';
-import { predict } from './predict.js';
-import { print } from './print.js';
-import { reference } from './reference.js';
 
 const USAGE = `Usage:
   npm run --silent nab -- evaluate FILE    prints every computed quantity of a design as JSON
@@ -30,9 +21,11 @@ const USAGE = `Usage:
   npm run --silent nab -- reference FILE [--tier 1|2]
                                            checks the cases of a reference file, a JSON line a value;
                                            tier 2, finite elements, takes minutes
-  npm run --silent nab -- accuracy         prints tier 1 against tier 2 over a matrix of rods and
+  npm run --silent nab -- accuracy [--first N]
+                                           prints tier 1 against tier 2 over a matrix of rods and
                                            pipes as the tables of docs/accuracy.md; takes minutes
-  npm run --silent nab -- accuracy heap    prints the heap by tier 1's formula against the one grown
+  npm run --silent nab -- accuracy heap [--first N]
+                                           prints the heap by tier 1's formula against the one grown
                                            as a material in the field; takes some twenty minutes
 
 FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is not met;
@@ -42,7 +35,8 @@ FILE formats: docs/formats.md. Exit code 0: all is well; 1: a reference value is
 const TIERS: Readonly<Record<string, readonly (1 | 2)[]>> = { '1': [1], '2': [2] };
 
 /**
- * Does what is typed after `nab` and writes what comes of it.
+ * Runs one command line. Each command's code is loaded only when it is typed, so that a short one
+ * does not wait for the PDF writer or the statistics.
  * @returns the exit code.
  */
 export async function run(words: readonly string[]): Promise<number> {
@@ -63,29 +57,48 @@ async function command([name = '', file, ...rest]: readonly string[]): Promise<n
   const placeOf = (path: string): string =>
     isAbsolute(path) ? path : resolve(process.env['INIT_CWD'] ?? process.cwd(), path);
   const read = (path: string): unknown => readJsonFile(placeOf(path));
-  if (name === 'accuracy' && file === undefined) return accuracy();
-  if (name === 'accuracy' && file === 'heap') return heapAccuracy();
-  if (name === 'evaluate' && file !== undefined && rest.length === 0) return evaluate(read(file));
-  if (name === 'diagnose' && file !== undefined && rest.length === 0) return diagnose(read(file));
+  if (name === 'accuracy') {
+    const heap = file === 'heap';
+    const words = optionsOf(heap || file === undefined ? rest : [file, ...rest], ['first']);
+    const first = Number(words?.first ?? Infinity);
+    if (words !== null && first >= 1) {
+      if (heap) return (await import('./heap-accuracy.js')).heapAccuracy(first);
+      return (await import('./accuracy.js')).accuracy(first);
+    }
+  }
+  if (name === 'evaluate' && file !== undefined && rest.length === 0) {
+    const { evaluate } = await import('./evaluate.js');
+    return evaluate(read(file));
+  }
+  if (name === 'diagnose' && file !== undefined && rest.length === 0) {
+    const { diagnose } = await import('./diagnose.js');
+    return diagnose(read(file));
+  }
   if (name === 'findings' && file !== undefined && rest.length === 0) {
+    const { findings } = await import('./findings.js');
     return findings(readHandedOn(placeOf(file)), file);
   }
-  if (name === 'list' && file === undefined) return list();
+  if (name === 'list' && file === undefined) return (await import('./list.js')).list();
   if (name === 'predict' && file !== undefined) {
     const words = optionsOf(rest, ['factor', 'levels', 'series', 'measure', 'load']);
     if (words?.['factor'] !== undefined && words['levels'] !== undefined) {
       const { factor, levels, series, measure, load } = words;
+      const { predict } = await import('./predict.js');
       return predict(read(file), { factor, levels, series, measure, load });
     }
   }
   const [out, ...how] = rest;
   if (name === 'print' && file !== undefined && out !== undefined && !out.startsWith('--')) {
     const words = optionsOf(how, ['paper', 'reader', 'sheets']);
-    if (words !== null) return print(read(file), placeOf(out), words as Printing);
+    if (words !== null) {
+      const { print } = await import('./print.js');
+      return print(read(file), placeOf(out), words as Printing);
+    }
   }
   const tiers = rest.length === 0 ? ([1, 2] as const) : TIERS[rest[1] ?? ''];
   const plain = rest.length === 0 || (rest.length === 2 && rest[0] === '--tier');
   if (name === 'reference' && file !== undefined && plain && tiers) {
+    const { reference } = await import('./reference.js');
     return reference(read(file), tiers);
   }
   process.stderr.write(USAGE);

@@ -1,20 +1,51 @@
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dataFolder } from '../install/folders.mjs';
+import { refuse } from '../install/report.mjs';
 
 const path = join(dataFolder, 'running.json');
 
 /**
- * A name in the kernel, not on the disk (an abstract socket of Linux): one process has it, and it
- * is free again however that process ends. A file that is looked at and then replaced is not: two
- * that start within a millisecond both get it.
+ * Where a lock of this folder is held, by system. Linux (an abstract socket) and Windows (a pipe) have
+ * names in the kernel, not on the disk: one process has one, and it is free again however that
+ * process ends. A file that is looked at and then replaced is not: two that start within a
+ * millisecond both get it. Elsewhere it is a socket's file, which may outlive its process.
  */
-function nameOfFolder() {
-  mkdirSync(dataFolder, { recursive: true });
-  const hash = createHash('sha256').update(realpathSync(dataFolder)).digest('hex');
-  return `\0nab-${hash.slice(0, 32)}`;
+export function lockName(folder, platform = process.platform) {
+  const hash = createHash('sha256').update(realpathSync(folder)).digest('hex').slice(0, 32);
+  if (platform === 'linux') return `\0nab-${hash}`;
+  if (platform === 'win32') return `\\\\.\\pipe\\nab-${hash}`;
+  return join(tmpdir(), `nab-${hash.slice(0, 16)}.sock`);
+}
+
+function listen(name) {
+  const holder = createServer((connection) => connection.destroy());
+  return new Promise((resolve, reject) => {
+    holder.once('error', (error) => (error.code === 'EADDRINUSE' ? resolve(null) : reject(error)));
+    holder.listen(name, () => resolve(holder));
+  });
+}
+
+/** Whether somebody listens at a name; the file of a process that died answers nobody. */
+const isHeld = (name) =>
+  new Promise((resolve) => {
+    const asking = connect(name, () => resolve(true));
+    asking.once('error', () => resolve(false));
+    asking.once('close', () => asking.destroy());
+  });
+
+/** Holds a name until this process ends. @returns whether it got it. */
+export async function hold(name) {
+  let holder = await listen(name);
+  if (!holder && name.endsWith('.sock') && !(await isHeld(name))) {
+    rmSync(name, { force: true });
+    holder = await listen(name);
+  }
+  holder?.unref();
+  return holder !== null;
 }
 
 function readOther() {
@@ -35,14 +66,17 @@ function readOther() {
  *   while it starts.
  */
 export async function takeLock() {
-  const holder = createServer((connection) => connection.destroy());
-  const taken = await new Promise((resolve, reject) => {
-    holder.once('error', (error) => (error.code === 'EADDRINUSE' ? resolve(false) : reject(error)));
-    holder.listen(nameOfFolder(), () => resolve(true));
-  });
-  if (!taken) return readOther();
-  holder.unref();
-  writeFileSync(path, JSON.stringify({ pid: process.pid }));
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+    if (!(await hold(lockName(dataFolder)))) return readOther();
+    writeFileSync(path, JSON.stringify({ pid: process.pid }));
+  } catch (error) {
+    if (error.code === 'ENOSPC') refuse(`The disk is full: Nab cannot write in ${dataFolder}.`);
+    if (!/^(EACCES|EPERM|EROFS|ENOTDIR)$/.test(error.code)) throw error;
+    refuse(
+      `The data folder ${dataFolder} may not be written (${error.code}). Change its permissions, or name another with NAB_DATA_FOLDER.`,
+    );
+  }
   return null;
 }
 

@@ -5,6 +5,7 @@ npm start -- --classroom           for tablets of the room: everybody signs in o
   --cert FILE --key FILE           the school's certificate; without them Nab makes its own
   --plain-http                     no HTTPS: whoever listens on the network reads everything
   --port N                         another port than 4170
+  --open                           open the page in the browser once Nab runs
   --new-pass-phrase                forget the pass phrase and end every session
 Environment: NAB_PORT, NAB_HOST, NAB_HOSTS, NAB_PASS_PHRASE, NAB_DATA_FOLDER, NAB_LOG_LEVEL`;
 
@@ -13,7 +14,7 @@ export class Refused extends Error {}
 
 /**
  * What `npm start` is asked for, from its words and the environment.
- * @returns {{ classroom: boolean, host: string, port: number, newPassPhrase: boolean,
+ * @returns {{ classroom: boolean, host: string, port: number, newPassPhrase: boolean, open: boolean,
  *   tls: null | 'own' | { cert: string, key: string } }}
  * @throws {Refused} with what is wrong.
  */
@@ -25,6 +26,7 @@ export function startOptions(words, environment) {
       options: {
         classroom: { type: 'boolean', default: false },
         port: { type: 'string' },
+        open: { type: 'boolean', default: false },
         cert: { type: 'string' },
         key: { type: 'string' },
         'plain-http': { type: 'boolean', default: false },
@@ -46,6 +48,7 @@ export function startOptions(words, environment) {
     host: environment.NAB_HOST ?? (values.classroom ? '0.0.0.0' : '127.0.0.1'),
     port,
     newPassPhrase: values['new-pass-phrase'],
+    open: values.open,
     tls: tlsOf(values),
   };
 }

@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { projectFolder } from '../install/folders.mjs';
+import { bundle } from '../install/server-build.mjs';
 import { ask } from './ask.mjs';
+import { guard } from './guard.mjs';
 import { hasEnded } from './watch.mjs';
 
 /** Starts Nab's server as a child; resolves when it answers. */
@@ -16,40 +17,32 @@ export async function startServer({
   environment = {},
   tls = null,
 }) {
-  // Detached, so that Ctrl-C reaches this process first; pdeathsig ends it if this process dies.
-  const child = spawn(
-    'setpriv',
-    [
-      '--pdeathsig=TERM',
-      '--',
-      process.execPath,
-      '--import',
-      'tsx',
-      join(projectFolder, 'server', 'src', 'main.ts'),
-    ],
-    {
-      cwd: projectFolder,
-      detached: true,
-      stdio: ['ignore', 'inherit', 'inherit'],
-      env: {
-        ...process.env,
-        NAB_DATABASE_URL: databaseUrl,
-        ...environment,
-        NAB_HOST: host,
-        ...(tls && { NAB_TLS_CERT: tls.cert, NAB_TLS_KEY: tls.key }),
-        NAB_PORT: String(port),
-        NAB_LOG_LEVEL: logLevel,
-        NAB_DEMO: demo ? 'yes' : 'no',
-        ...(webFolder && { NAB_WEB_FOLDER: webFolder }),
-      },
+  const [command, ...words] = guard('TERM', null, [process.execPath, bundle('server')]);
+  // Detached, so that Ctrl-C reaches this process first. The channel closes with this process, which
+  // is how the server notices on every system.
+  const child = spawn(command, words, {
+    cwd: projectFolder,
+    detached: true,
+    windowsHide: true,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: {
+      ...process.env,
+      NAB_DATABASE_URL: databaseUrl,
+      ...environment,
+      NAB_HOST: host,
+      ...(tls && { NAB_TLS_CERT: tls.cert, NAB_TLS_KEY: tls.key }),
+      NAB_PORT: String(port),
+      NAB_LOG_LEVEL: logLevel,
+      NAB_DEMO: demo ? 'yes' : 'no',
+      ...(webFolder && { NAB_WEB_FOLDER: webFolder }),
     },
-  );
+  });
   // Where every address is listened on, this machine's own is one of them.
   const own = /^(0\.0\.0\.0|::)$/.test(host) ? '127.0.0.1' : host;
   const address = `${tls ? 'https' : 'http'}://${own.includes(':') ? `[${own}]` : own}:${port}`;
   const deadline = Date.now() + 60_000;
   for (;;) {
-    if (hasEnded(child)) throw new Error('The server ended while starting; see above.');
+    if (hasEnded(child)) throw new Error('The server could not start: its reason is above.');
     try {
       // A full disk is said by whoever asks; the server runs.
       const { status, body } = await ask(address, '/api/health');
@@ -61,7 +54,7 @@ export async function startServer({
       child.kill('SIGKILL');
       throw new Error('The server did not answer within a minute.');
     }
-    await sleep(100);
+    await sleep(25);
   }
   return {
     address,
@@ -69,7 +62,7 @@ export async function startServer({
     async stop() {
       if (hasEnded(child)) return;
       const ended = new Promise((resolve) => child.once('exit', resolve));
-      child.kill('SIGTERM');
+      child.send('stop', () => {});
       const timer = setTimeout(() => child.kill('SIGKILL'), 15_000);
       await ended;
       clearTimeout(timer);

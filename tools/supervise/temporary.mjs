@@ -25,12 +25,15 @@ export async function startRoom(databaseUrl) {
   };
 }
 
-/** Runs something against a Nab of its own: fresh database, free port, gone afterwards. */
-export async function withTemporaryNab({ demo }, use) {
-  const cluster = await startCluster(`temporary-${process.pid}`);
+/**
+ * Runs something against a Nab of its own: fresh database, free port, gone afterwards.
+ * @param settings of PostgreSQL, such as `fsync=off` where no crash is tested.
+ */
+export async function withTemporaryNab({ demo, settings }, use) {
+  const cluster = await startCluster(`temporary-${process.pid}`, settings);
   let server;
   try {
-    cluster.ensureDatabase('nab');
+    await cluster.ensureDatabase('nab');
     server = await startServer({
       databaseUrl: cluster.url('nab'),
       port: await freePort(),

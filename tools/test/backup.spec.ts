@@ -40,7 +40,7 @@ describe('a backup', { timeout: 240_000 }, () => {
 
   beforeAll(async () => {
     cluster = await startCluster(name);
-    cluster.ensureDatabase('nab');
+    await cluster.ensureDatabase('nab');
     await using('nab', async (db) => {
       await migrate(db);
       defineModels(db);
@@ -64,7 +64,7 @@ describe('a backup', { timeout: 240_000 }, () => {
     const seen = await using('nab', (db) => db.query('SELECT FROM classes'));
     expect(rows['classes']).toBe(seen[0].length + 1);
     expect(statSync(file).size).toBeGreaterThan(10_000);
-    expect(cluster.hasDatabase(`nab_check_${process.pid}`)).toBe(false);
+    expect(await cluster.hasDatabase(`nab_check_${process.pid}`)).toBe(false);
   });
 
   it('is made of a running cluster without disturbing it', async () => {
@@ -101,7 +101,7 @@ describe('a backup', { timeout: 240_000 }, () => {
     const before = await readings('nab');
     await expect(restore(cluster, 'nab', broken)).rejects.toThrow(/pg_restore failed/);
     expect(await readings('nab')).toBe(before);
-    expect(cluster.hasDatabase(`nab_restored_${process.pid}`)).toBe(false);
+    expect(await cluster.hasDatabase(`nab_restored_${process.pid}`)).toBe(false);
     expect(existsSync(broken)).toBe(true);
   });
 

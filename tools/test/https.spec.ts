@@ -50,7 +50,7 @@ describe('a server with a certificate', { timeout: 90_000 }, () => {
   it('speaks HTTPS only, and its cookie goes nowhere else', async () => {
     const cluster = await startCluster(`https-${process.pid}`);
     try {
-      cluster.ensureDatabase('nab');
+      await cluster.ensureDatabase('nab');
       const phrase = 'tidepool at low water';
       const server = await startServer({
         databaseUrl: cluster.url('nab'),

@@ -2,7 +2,7 @@ import { designSchema, type DesignDocument } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import { object } from 'yup';
-import { gone } from '../plugins/index.js';
+import { gone, threadFile } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import { BENCHES } from '../roles/index.js';
 import type { FieldAnswer } from './solve.js';
@@ -15,9 +15,7 @@ const requestSchema = object({ design: designSchema }).noUnknown().required();
  */
 export const fieldRoutes: FastifyPluginAsync = async (app) => {
   const pool = new Piscina<unknown, FieldAnswer>({
-    filename: new URL('./solve.ts', import.meta.url).href,
-    // Threads do not inherit the loader when a test runner starts them.
-    execArgv: ['--import', 'tsx'],
+    filename: threadFile('field-thread'),
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 30_000,

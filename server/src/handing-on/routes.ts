@@ -11,7 +11,7 @@ import type { FastifyPluginAsync, FastifyReply } from 'fastify';
 import { Piscina } from 'piscina';
 import type { Sequelize } from 'sequelize';
 import { investigationService } from '../investigations/index.js';
-import { byId, gone, namedFile, type ById } from '../plugins/index.js';
+import { byId, gone, namedFile, threadFile, type ById } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import { EDUCATORS, LOOKERS } from '../roles/index.js';
 import { bringIn } from './bring-in.js';
@@ -34,8 +34,7 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
 ) => {
   const service = investigationService(sequelize);
   const pool = new Piscina<HandOnOrder, Uint8Array | string>({
-    filename: new URL('./hand-on.ts', import.meta.url).href,
-    execArgv: ['--import', 'tsx'],
+    filename: threadFile('hand-on-thread'),
     minThreads: 0,
     maxThreads: 1,
     maxQueue: MOST_WAITING,

@@ -3,7 +3,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import type { Sequelize } from 'sequelize';
 import { investigationService } from '../investigations/index.js';
-import { byId, gone, namedFile, type ById } from '../plugins/index.js';
+import { byId, gone, namedFile, threadFile, type ById } from '../plugins/index.js';
 import { EDUCATORS } from '../roles/index.js';
 import type { Printed, PrintOrder } from './print.js';
 
@@ -16,8 +16,7 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
 ) => {
   const service = investigationService(sequelize);
   const pool = new Piscina<PrintOrder, Printed>({
-    filename: new URL('./print.ts', import.meta.url).href,
-    execArgv: ['--import', 'tsx'],
+    filename: threadFile('print-thread'),
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 60_000,

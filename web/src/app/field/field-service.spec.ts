@@ -7,7 +7,8 @@ import { lastValueFrom } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FieldService, withoutCore, type FieldNews } from './field-service';
 
-type Tell = (message: FieldNews) => void;
+/** Through the worker's channel, so it comes back later. */
+type Tell = (message: FieldNews) => Promise<void>;
 interface Asked {
   readonly core: string;
   readonly tell: Tell;

@@ -344,6 +344,10 @@ export class InvestigationStore {
           .pipe(catchError(() => EMPTY))
           .subscribe((fresh) => this.merge(fresh));
         break;
+      case 'asOf':
+      case 'room':
+        // The feed itself and the room's pages listen to these.
+        break;
     }
   }
 
