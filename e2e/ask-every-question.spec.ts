@@ -1,8 +1,18 @@
-import { expect, test, type Page } from '@playwright/test';
-import { beginWith, choose, newInvestigation, stored, trialsOnChart } from './bench.js';
+import type { Page } from '@playwright/test';
+import {
+  beginWith,
+  choose,
+  newInvestigation,
+  sayCool,
+  stored,
+  trialsOnChart,
+  whichShows,
+} from './bench.js';
+import { expect, test } from './test.js';
 
 /** Goes to Run, where the first level waits for a prediction. */
 async function toRun(page: Page): Promise<void> {
+  await sayCool(page);
   await page.getByRole('link', { name: /^Run/ }).click();
   await expect(page.getByRole('list', { name: 'Parts of a trial' })).toBeVisible();
 }
@@ -22,11 +32,7 @@ async function switchOn(page: Page): Promise<void> {
 
 /** One load, or one number of cells: on, held or dropped, off. */
 async function step(page: Page, answer: 'It held' | 'It dropped'): Promise<void> {
-  const cool = page.getByRole('button', { name: 'It feels cool already' });
-  const on = page.getByRole('button', { name: 'Switch on now' });
-  await expect(on).toBeVisible();
-  if (await cool.isVisible()) await cool.click();
-  await on.click();
+  await page.getByRole('button', { name: 'Switch on now' }).click();
   await page.getByRole('button', { name: `${answer}: switched off` }).click();
 }
 
@@ -191,8 +197,7 @@ test('a load is found in a few weights, each suggested, and saved as an interval
   const done = page.getByRole('button', { name: /^Save: held .* dropped/ });
   let steps = 0;
   for (; steps < 12; steps++) {
-    await expect(weight.or(done).first()).toBeVisible();
-    if (!(await weight.isVisible())) break;
+    if ((await whichShows(weight, done)) === 1) break;
     const load = parseFloat(await weight.inputValue());
     await step(page, load <= limit ? 'It held' : 'It dropped');
   }

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { newInvestigation, RunBench } from './bench.js';
+import { expect, test } from './test.js';
 
 test('home says what can be done and greets a first visitor once', async ({ page }) => {
   await page.goto('/');

@@ -64,6 +64,28 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await expect(page.getByRole('listbox')).toHaveCount(0);
 }
 
+/**
+ * Which of several parts is shown, once one of them is: all are looked at together, so that the page
+ * cannot pass from one to another between two questions.
+ */
+export async function whichShows(...parts: Locator[]): Promise<number> {
+  let shown = -1;
+  await expect
+    .poll(async () => {
+      shown = (await Promise.all(parts.map((part) => part.isVisible()))).indexOf(true);
+      return shown;
+    })
+    .not.toBe(-1);
+  return shown;
+}
+
+/** Has a coil that is still warm said to be cool, whenever that is in the way of what is pressed. */
+export const sayCool = (page: Page): Promise<void> =>
+  page.addLocatorHandler(page.getByRole('button', { name: 'It feels cool already' }), (cool) =>
+    // It may have cooled by itself meanwhile.
+    cool.click({ timeout: 2_000 }).catch(() => undefined),
+  );
+
 /** What one of the library's lists shows as chosen. */
 export function chosen(page: Page, label: string): Locator {
   return page

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
+import { expect, test } from './test.js';
 
 test('designs are set aside and compared, with and without the core', async ({ page, request }) => {
   const { id } = await newInvestigation(request);

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { CORE_SHAPES } from '@nab/core';
 import { choose, chosen, newInvestigation, take } from './bench.js';
+import { expect, test } from './test.js';
 
 test('something is put on the shelf, changed, taken off and put back', async ({ page }) => {
   await page.goto('/shelf');

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { levels, newInvestigation, RunBench, stored } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 const proposed = (page: Page) => page.locator('section.next');
 

@@ -1,10 +1,11 @@
-import { expect, test, type APIRequestContext } from '@playwright/test';
+import type { APIRequestContext } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Investigation } from '@nab/contract';
 import { demoOf, newInvestigation } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 /** A reading of a group at a level, as its tablet sends it. */
 async function read(

@@ -1,9 +1,10 @@
-import { expect, test, type APIRequestContext } from '@playwright/test';
+import type { APIRequestContext } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { newShell } from '@nab/contract';
 import { CHEMISTRIES } from '@nab/core';
 import { choose, fromMenu, levels, newInvestigation, take, why } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 /** The shell magnet of an investigation of its own; the one that stands by itself is everybody's. */
 const shellPage = async (request: APIRequestContext): Promise<string> => {

@@ -1,7 +1,8 @@
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { countOf, newInvestigation, RunBench, stored } from './bench.js';
 import { Cable, keepsNab } from './cable.js';
 import { asPage, first, join, person, second, signIn } from './room.js';
+import { expect, test } from './test.js';
 
 const NAMES = ['Limpets', 'Terns', 'Anemones'];
 const SIZES = [

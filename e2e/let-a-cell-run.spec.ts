@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { choose, fromMenu, stored, take, why } from './bench.js';
+import { expect, test } from './test.js';
 
 test.describe('A rolling cell', () => {
   test('is turned round until it runs, and its class times it', async ({ page, request }) => {

@@ -1,9 +1,9 @@
-import { expect, test } from '@playwright/test';
 import { sentOf } from '@nab/contract';
 import { exampleReading } from '@nab/contract/testing';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('what somebody changed is seen, and taken back to how it was', async ({ page, request }) => {
   const { id, plan } = await newInvestigation(request, { title: 'How it was' });

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { countOf, newInvestigation, RunBench, stored } from './bench.js';
+import { expect, test } from './test.js';
 
 test('a reading typed while the server is away is delivered once, later', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { choose, take, why } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('a permanent magnet is held against the coil that equals it, and knocked', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { countOf, RunBench, stored, take, trialsOnChart } from './bench.js';
+import { expect, test } from './test.js';
 
 test('an educator goes from a question to findings', async ({ page, request }) => {
   const bench = new RunBench(page);

@@ -19,16 +19,14 @@ export default defineConfig({
     ['json', { outputFile: process.env['NAB_E2E_REPORT'] ?? '../test-results/report.json' }],
   ],
   use: {
+    // What a page is opened with stands in test.ts.
     baseURL,
-    viewport: { width: 1280, height: 800 },
-    reducedMotion: 'reduce',
-    // Each would fetch the whole application beside its test; the tests of it allow it.
-    serviceWorkers: 'block',
     // Recording every step takes a fifth of the time: what fails is recorded when it is tried again.
     trace: 'on-first-retry',
     launchOptions: {
       executablePath: chromiumPath(),
-      args: CHROMIUM_ARGUMENTS,
+      // Pages of one worker follow one another in one process: see test.ts.
+      args: [...CHROMIUM_ARGUMENTS, '--process-per-site'],
     },
   },
 });

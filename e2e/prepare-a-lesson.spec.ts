@@ -1,9 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { PAPERS, type Paper } from '@nab/contract';
 import { readPdf } from '@nab/sheets/testing';
 import { choose, newInvestigation, stored } from './bench.js';
 import { faultlessDayAndNight } from './faultless.js';
+import { expect, test } from './test.js';
 
 /** The bar on the winding cards, mm. */
 const BAR = 100;

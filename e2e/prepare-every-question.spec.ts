@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { readPdf } from '@nab/sheets/testing';
 import { beginWith } from './bench.js';
+import { expect, test } from './test.js';
 
 /** A question that is asked, and what only its own preparation has. */
 interface Story {

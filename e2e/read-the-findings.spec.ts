@@ -1,9 +1,10 @@
-import { expect, test, type APIRequestContext } from '@playwright/test';
+import type { APIRequestContext } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { newShell, type Investigation } from '@nab/contract';
 import { choose, demoOf, newInvestigation, trialsOnChart } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 /** Puts a group's readings at a level of an investigation, as its tablet would have. */
 async function read(

@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { countOf, newInvestigation, RunBench, stored } from './bench.js';
 import { faultless } from './faultless.js';
 import { asPage, first, join, person, second, signIn } from './room.js';
+import { expect, test } from './test.js';
 
 test('an educator, three groups on tablets and a board go through a lesson', async ({
   browser,

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { newInvestigation, stored } from './bench.js';
 import { tabTo } from './keyboard.js';
+import { expect, test } from './test.js';
 
 test('a whole trial is run with the keyboard alone', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
@@ -42,13 +42,17 @@ test('a whole trial is run with the keyboard alone', async ({ page, request }) =
   expect(whole.readings[0]!.onTime_s).not.toBeNull();
 });
 
-test('the clock stops the group when the time is up', async ({ page, request }) => {
-  const { id } = await newInvestigation(request);
-  await page.clock.install();
-  await page.goto(`/investigations/${id}/run`);
-  await page.getByRole('textbox', { name: 'We predict' }).fill('5');
-  await page.getByRole('button', { name: 'Save our prediction' }).click();
-  await page.getByRole('button', { name: 'Nothing hung on: switch on' }).click();
-  await page.clock.runFor(31_000);
-  await expect(page.getByText('Time is up: switch off now and let it cool.')).toBeVisible();
+test.describe('with the time in hand', () => {
+  test.use({ ownContext: true });
+
+  test('the clock stops the group when the time is up', async ({ page, request }) => {
+    const { id } = await newInvestigation(request);
+    await page.clock.install();
+    await page.goto(`/investigations/${id}/run`);
+    await page.getByRole('textbox', { name: 'We predict' }).fill('5');
+    await page.getByRole('button', { name: 'Save our prediction' }).click();
+    await page.getByRole('button', { name: 'Nothing hung on: switch on' }).click();
+    await page.clock.runFor(31_000);
+    await expect(page.getByText('Time is up: switch off now and let it cool.')).toBeVisible();
+  });
 });

@@ -1,8 +1,9 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 const steel = (page: Page) => page.getByRole('region', { name: 'With the core', exact: true });
 const solved = (page: Page) =>

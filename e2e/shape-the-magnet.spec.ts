@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { POLE_COUNTS, SENSES } from '@nab/contract';
 import { CELL_SIZES, CHEMISTRIES, CORE_SHAPES, MATERIALS, YOKES } from '@nab/core';
 import { choose, fromMenu, newInvestigation, stored, take } from './bench.js';
+import { expect, test } from './test.js';
 
 test('the ends of the winding are dragged along the core', async ({ page, request }) => {
   const { id } = await newInvestigation(request);

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { choose, fromMenu, take, why } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('a wire spins on its cell, and stops for reasons that are said', async ({ page }) => {
   await page.goto('/');

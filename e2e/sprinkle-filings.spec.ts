@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { choose, take } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('filings are sprinkled, tapped, seen and gathered', async ({ page }) => {
   await page.goto('/stations');

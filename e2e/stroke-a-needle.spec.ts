@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { choose, take, why } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('a needle is stroked, floats and finds north, and is kept as a file', async ({ page }) => {
   await page.goto('/');

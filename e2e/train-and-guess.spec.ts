@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import {
   CAUSES,
@@ -10,6 +10,7 @@ import {
   type CauseId,
 } from '@nab/core';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 const nail = toMagnetDesign(newDesign());
 const workshops = trainingMagnets(nail).map((design) => workshopOf(design));

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import {
   CABLE_JOINS,
   DIODES,
@@ -9,6 +9,7 @@ import {
 } from '@nab/contract';
 import { MATERIALS, CORE_SHAPES, SMALL_OBJECTS, TOUCH_TIMES, WIRE_FORMS } from '@nab/core';
 import { choose, chosen, finishedDemo, newInvestigation, stored, take, why } from './bench.js';
+import { expect, test } from './test.js';
 
 const sentence = (page: Page) => page.getByText(/^Lifts about \d+/);
 async function count(page: Page): Promise<number> {

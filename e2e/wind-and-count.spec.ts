@@ -1,8 +1,8 @@
-import { expect, test } from '@playwright/test';
 import { newDesign, toLessonPlan } from '@nab/contract';
 import { casesOf } from '@nab/core';
 import { newInvestigation } from './bench.js';
 import { faultless } from './faultless.js';
+import { expect, test } from './test.js';
 
 test('turns are counted by tap, key and metronome, remembered, and checked by ohmmeter', async ({
   page,

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { choose, chosen, fromMenu, newInvestigation, stored, take } from './bench.js';
+import { expect, test } from './test.js';
 
 const sentence = (page: Page) => page.getByText(/^Lifts about \d+/);
 /** Nothing of the main job lies below the lower edge. */

@@ -1,9 +1,9 @@
 // npm run bench: how fast the core, the drawing and the database are, on this machine, in one run.
 // npm run bench -- --short: the core alone.
+import './install/node-version.mjs';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import './install/node-version.mjs';
 
 const { ensure } = await import('./install/everything.mjs');
 const { projectFolder } = await import('./install/folders.mjs');

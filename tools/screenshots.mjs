@@ -1,7 +1,7 @@
 // npm run screenshots: one picture of each main view, from the demo, into docs/screenshots.
+import './install/node-version.mjs';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import './install/node-version.mjs';
 
 const { ensure } = await import('./install/everything.mjs');
 const { projectFolder } = await import('./install/folders.mjs');

@@ -48,10 +48,18 @@ beforeAll(async () => {
 afterAll(() => bench.app.close());
 
 describe('a whole investigation', () => {
-  it('comes out of another Nab byte for byte as it went in, every one of the demo', async () => {
+  it('comes out of another Nab byte for byte as it went in', async () => {
     await emptied();
     await loadDemo(bench.sequelize);
-    const list = (await bench.send('GET', '/api/investigations')).body as InvestigationSummary[];
+    const all = (await bench.send('GET', '/api/investigations')).body as InvestigationSummary[];
+    // One of each kind of magnet that differs most, and all of them in the thorough run of a night.
+    const list =
+      process.env['NAB_THOROUGH'] === 'yes'
+        ? all
+        : all.filter(({ title }) =>
+            /^(Does the needle|How few cells|One, two or three)/.test(title),
+          );
+    expect(list.length).toBeGreaterThanOrEqual(3);
     const first = list.find(({ trials }) => trials > 0)!;
     await bench.sequelize.query(
       `INSERT INTO votes SELECT id, gen_random_uuid(), (choices->0->>'value')::int, now() FROM polls`,

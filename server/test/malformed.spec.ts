@@ -6,8 +6,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Investigation } from '@nab/contract';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
-/** Requests in `npm test`; `NAB_MALFORMED=10000` for the whole bar. */
-const REQUESTS = Number(process.env['NAB_MALFORMED'] ?? 2500);
+/** Requests in `npm test`, and in the thorough run of a night. */
+const REQUESTS = process.env['NAB_THOROUGH'] === 'yes' ? 10_000 : 800;
 
 let bench: Bench;
 let made: Investigation;

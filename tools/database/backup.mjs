@@ -1,7 +1,6 @@
 // Backups with PostgreSQL's own tools, each checked by restoring it beside the original.
 import { spawnSync } from 'node:child_process';
 import { basename, join } from 'node:path';
-import pg from 'pg';
 
 /** The rows of every school: row-level security would show none. */
 const OF_ALL_SCHOOLS = '-c nab.school=all';
@@ -136,6 +135,8 @@ async function withDatabase(cluster, database, use) {
 }
 
 async function open(cluster, database) {
+  // Imported here: `npm start` reaches this file before any package is installed.
+  const { default: pg } = await import('pg');
   const client = new pg.Client({
     connectionString: cluster.url(database),
     options: OF_ALL_SCHOOLS,

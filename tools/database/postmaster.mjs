@@ -15,7 +15,7 @@ import {
 import { join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { dataFolder } from '../install/folders.mjs';
-import { postgresVersion } from '../install/postgres.mjs';
+import { canDump } from '../install/postgres.mjs';
 import { refuse } from '../install/report.mjs';
 import { freePort } from '../supervise/free-port.mjs';
 import { guard } from '../supervise/guard.mjs';
@@ -281,11 +281,11 @@ export function createCluster({ folder, programs, passwords, identity }) {
   );
 }
 
-/** The same order of texts everywhere. From version 17 PostgreSQL brings it along; before, the system. */
+/** The same order of texts everywhere: by Debian's system, or by what the registry's brings along. */
 const localeOf = (programs) =>
-  Number(postgresVersion(programs)) >= 17
-    ? ['--locale=C', '--locale-provider=builtin', '--builtin-locale=C.UTF-8']
-    : ['--locale=C.UTF-8'];
+  canDump(programs)
+    ? ['--locale=C.UTF-8']
+    : ['--locale=C', '--locale-provider=builtin', '--builtin-locale=C.UTF-8'];
 
 /** Ends a postmaster that outlived its Nab, so that its data folder can be opened again. */
 async function endStalePostmaster({ folder, programs, passwords }) {

@@ -1,6 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 
 export declare class OwnNab {
+  readonly data: string;
   address: string;
   output: string;
   process: ChildProcess;

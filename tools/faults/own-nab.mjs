@@ -30,7 +30,11 @@ export class OwnNab {
     for (const stream of [this.process.stdout, this.process.stderr]) {
       stream.setEncoding('utf8').on('data', (text) => (this.output += text));
     }
-    await this.until(() => /running at (\S+)/.test(this.output), 'Nab to start');
+    let ended = false;
+    this.process.once('close', () => (ended = true));
+    const runs = () => /running at (\S+)/.test(this.output);
+    await this.until(() => runs() || ended, 'Nab to start');
+    if (!runs()) throw new Error(this.output);
     this.address = /running at (\S+)/.exec(this.output)[1];
   }
 

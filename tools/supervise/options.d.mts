@@ -8,5 +8,6 @@ export function startOptions(
   readonly host: string;
   readonly port: number;
   readonly newPassPhrase: boolean;
+  readonly open: boolean;
   readonly tls: null | 'own' | { readonly cert: string; readonly key: string };
 };

@@ -36,7 +36,10 @@ const root = new URL('../..', import.meta.url).pathname;
 const read = (path: string): string => readFileSync(join(root, path), 'utf8');
 const examples = readdirSync(join(root, 'docs/examples'));
 const designs = examples.filter(
-  (name) => !/^(shell|compass|track|spinner|needle|permanent|filings|diagnosis)/.test(name),
+  (name) =>
+    !/^(shell|compass|track|spinner|needle|permanent|filings|diagnosis|investigation|readings)/.test(
+      name,
+    ),
 );
 
 describe('the published JSON Schema', () => {

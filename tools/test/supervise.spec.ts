@@ -19,6 +19,7 @@ describe('what npm start is asked for', () => {
       host: '127.0.0.1',
       port: 4170,
       newPassPhrase: false,
+      open: false,
       tls: null,
     });
     expect(startOptions(['--classroom', '--port', '4200'], {})).toMatchObject({

@@ -30,16 +30,34 @@ describe('the parts of a quantity', () => {
     );
   });
 
-  // What is repeated grows eightfold. Time then grows eightfold where it is in proportion to the
-  // length, and sixty-four-fold where it is in proportion to its square.
-  it('are found in a time that grows with the length alone', () => {
-    const fastest = (text: string): number => {
-      const took = Array.from({ length: 5 }, () => {
-        const begun = performance.now();
-        partsOf(text);
-        return performance.now() - begun;
-      });
-      return Math.min(...took);
+  it('are those that the grammar, written as one expression, finds', () => {
+    const PART =
+      /\s*([-−+]?(?:\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d*)?|[.,]\d+)(?:e[-+]?\d+)?)\s*([^\s\d.,+\-−]*)\s*/iuy;
+    const byExpression = (text: string) => {
+      const parts = [];
+      PART.lastIndex = 0;
+      for (let at = 0; at < text.length; at = PART.lastIndex) {
+        const found = PART.exec(text);
+        if (!found) return null;
+        parts.push({ number: found[1]!, unit: found[2]! });
+      }
+      return parts.length === 0 ? null : parts;
+    };
+    const piece = fc.constantFrom(...SIGNS, 'E', '−', '+', ',', '12', '1 1/4', '½', '𝒜', '\t');
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 12 }), (pieces) => {
+        const text = pieces.join('');
+        expect(partsOf(text)).toEqual(byExpression(text));
+      }),
+      { numRuns: 3000 },
+    );
+  });
+
+  it('are found by reading each character a few times at most, however long the text is', () => {
+    const readsOf = (text: string): number => {
+      let reads = 0;
+      partsOf(text, (i) => (reads++, text.charAt(i)));
+      return reads;
     };
     const examples: [string, string, string][] = [
       ['', ' ', ''],
@@ -49,8 +67,8 @@ describe('the parts of a quantity', () => {
     ];
     fc.assert(
       fc.property(some(0), some(1), some(0), (before, repeated, after) => {
-        const of = (times: number): string => before + repeated.repeat(times) + after;
-        expect(fastest(of(20_000))).toBeLessThan(24 * fastest(of(2_500)) + 2);
+        const text = before + repeated.repeat(2_500) + after;
+        expect(readsOf(text)).toBeLessThan(12 * text.length);
       }),
       { numRuns: 300, examples },
     );

@@ -6,8 +6,6 @@ import { ProblemError } from '../problems/index.js';
 import { JOB_TIMES, openQueue, type JobTimes } from './connection.js';
 
 const CHANNEL = 'nab_jobs';
-/** Where a notification was lost, a job is seen after this at the latest. */
-const SWEEP_MS = 5_000;
 /** A job whose server died is done again so often. */
 const TRIES = 2;
 
@@ -128,7 +126,7 @@ export class JobQueue {
   private async open(): Promise<void> {
     await this.boss.start();
     for (const name of this.trades.keys()) await this.boss.createQueue(name);
-    this.sweep ??= setInterval(() => this.lookAtAll(), SWEEP_MS).unref();
+    this.sweep ??= setInterval(() => this.lookAtAll(), this.times.sweep_s * 1000).unref();
     this.lookAtAll();
   }
 
@@ -136,7 +134,7 @@ export class JobQueue {
   private async outcome(name: string, id: string, signal: AbortSignal): Promise<object> {
     for (;;) {
       const woken = new Promise<void>((resolve) => {
-        const timer = setTimeout(resolve, SWEEP_MS).unref();
+        const timer = setTimeout(resolve, this.times.sweep_s * 1000).unref();
         this.waiters.set(id, () => {
           clearTimeout(timer);
           resolve();
