@@ -79,6 +79,30 @@ test('a ruler is laid by keyboard or by hand, and its readings are a table', asy
   await expect(ruler.getByRole('row').nth(3)).not.toHaveText(before!);
 });
 
+test('a drag that the system takes away is over, and does not go on with the next touch', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  await take(page, 'Ruler');
+  const ruler = page.getByRole('region', { name: 'Along the ruler' });
+  await ruler.getByRole('button', { name: /as a table/ }).click();
+  const box = (await steel(page).getByRole('img').boundingBox())!;
+  const at = (x: number, y: number) => ({ x: box.x + x, y: box.y + y });
+  const session = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchCancel', ...touchPoints: { x: number; y: number }[]) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints });
+  await touch('touchStart', at(60, 80));
+  await touch('touchCancel');
+  const before = await ruler.getByRole('row').nth(3).textContent();
+  await page.mouse.move(at(60, 80).x, at(60, 80).y);
+  await page.mouse.move(at(200, 130).x, at(200, 130).y, { steps: 4 });
+  await expect(steel(page).getByText(/T/).first()).toBeVisible();
+  expect(await ruler.getByRole('row').nth(3).textContent()).toBe(before);
+});
+
 test('a picture is kept and stands beside the changed magnet', async ({ page, request }) => {
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);

@@ -5,9 +5,6 @@ import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync }
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { projectFolder } from './install/folders.mjs';
-import { ask } from './supervise/ask.mjs';
-import { freePort } from './supervise/free-port.mjs';
 import { COMMANDS } from './test/commands.mjs';
 
 const START_PATIENCE_S = 900;
@@ -32,12 +29,18 @@ async function step(title, act) {
   }
 }
 
+// Before anything of Nab's own is imported, which takes its data folder from there.
 const data = mkdtempSync(join(tmpdir(), 'nab-newcomer-'));
+process.env.NAB_DATA_FOLDER = data;
+const { projectFolder } = await import('./install/folders.mjs');
+const { ask } = await import('./supervise/ask.mjs');
+const { freePort } = await import('./supervise/free-port.mjs');
 // The database's own user must be able to pass through.
 chmodSync(data, 0o755);
 const port = await freePort();
 const address = `http://127.0.0.1:${port}`;
-const environment = { ...process.env, NAB_DATA_FOLDER: data };
+const environment = { ...process.env };
+delete process.env.NAB_DATA_FOLDER;
 
 /** Types a command into a shell, as a group of processes that Ctrl-C reaches whole. */
 function type(words, more = {}) {
@@ -79,7 +82,8 @@ const itsProcesses = () =>
     });
 
 async function start() {
-  const nab = type(`npm start -- --port ${port}`);
+  // In a terminal npm itself leads the group that Ctrl-C reaches, and no shell around it.
+  const nab = type(`exec npm start -- --port ${port}`);
   await until(() => nab.output.includes(`running at ${address}`), nab, START_PATIENCE_S);
   const health = await ask(address, '/api/health');
   if (health.status !== 200) throw new Error(`Health is ${health.status}: ${health.body}`);
@@ -118,7 +122,6 @@ async function typeCommand({ words, says, writes }) {
   let cluster;
   try {
     if (database) {
-      process.env.NAB_DATA_FOLDER = data;
       const { openCluster } = await import('./database/cluster.mjs');
       cluster = await openCluster('pg');
     }

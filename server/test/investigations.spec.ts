@@ -124,8 +124,29 @@ describe('a plan', () => {
       plan,
     });
     expect(status).toBe(200);
-    expect(body.version).toBe(2);
-    expect(body.plan).toEqual(plan);
+    expect(body).toEqual({ version: 2, plan });
+  });
+
+  it('is saved and refused without the readings of the class being read or answered', async () => {
+    const made = await bench.create();
+    for (let n = 0; n < 3; n++) {
+      await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(made));
+    }
+    const asked: string[] = [];
+    const options = (bench.sequelize as unknown as { options: { logging: unknown } }).options;
+    options.logging = (sql: string) => void asked.push(sql);
+    const save = (version: number, title: string) =>
+      bench.send('PUT', `/api/investigations/${made.id}`, {
+        version,
+        actor: 'educator',
+        plan: { ...made.plan, title },
+      });
+    const [saved, stale] = [await save(1, 'Saved'), await save(1, 'Stale')];
+    options.logging = false;
+    expect(Object.keys(saved.body).sort()).toEqual(['plan', 'version']);
+    expect(stale.body.current).toEqual(saved.body);
+    expect(asked.length).toBeGreaterThan(3);
+    expect(asked.filter((sql) => /FROM "?(readings|predictions|polls)"?/.test(sql))).toEqual([]);
   });
 
   it('written from a stale version is refused and nothing is overwritten', async () => {

@@ -25,6 +25,17 @@ describe('a reading', () => {
     expect(answers[5]!.body).toMatchObject({ id, outcome: { count: 12 }, corrects: null });
   });
 
+  it('with a note in other capitals is another content; with ids in capitals it is the same', async () => {
+    const made = await bench.create();
+    const url = `/api/readings/${randomUUID()}`;
+    const body = readingOf(made, { note: 'Two pH strips' });
+    expect((await bench.send('PUT', url, body)).status).toBe(200);
+    const shouted = await bench.send('PUT', url, { ...body, note: 'TWO PH STRIPS' });
+    expect([shouted.status, shouted.body.code]).toEqual([409, 'ID_TAKEN']);
+    const capitals = { ...body, groupId: body.groupId.toUpperCase() };
+    expect((await bench.send('PUT', url, capitals)).status).toBe(200);
+  });
+
   it('with a used id and another content is refused, and the first stands', async () => {
     const id = randomUUID();
     const body = readingOf(made, { outcome: counted(3) });

@@ -29,6 +29,11 @@ export interface PlanUpdate {
   readonly plan: Plan;
   readonly actor: Actor;
 }
+/** A plan as it is stored: what the server answers after a change, and what a stale one is told. */
+export interface StoredPlan {
+  readonly version: number;
+  readonly plan: Plan;
+}
 export interface DesignUpdate {
   readonly version: number;
   readonly design: ExperimentDocument;

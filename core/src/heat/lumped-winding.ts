@@ -64,13 +64,16 @@ function rates(
   ];
 }
 
+/** A kelvin, a kelvin and a coulomb: nobody asks for less. */
+const SCALE = [1, 1, 1];
+
 /**
  * Temperatures, current and charge drawn after a time switched on, from
  * C dT/dt = I²R(T) − loss(T − Tₐ) − G (T − T_core), C_core dT_core/dt = G (T − T_core) −
  * g (T_core − Tₐ), dq/dt = I.
  * @param start temperature at t = 0, °C, of both, or of each.
  * @param duration s, ≥ 0.
- * @returns °C, A, C. Relative error below 1e-8 (adaptive order 5).
+ * @returns °C, A, C. Relative error below 1e-8 (adaptive order 5); NaN where it cannot be followed.
  */
 export function warmUp(
   coil: LumpedWinding,
@@ -78,7 +81,7 @@ export function warmUp(
   duration: number,
 ): Warmth & { current: number; charge: number } {
   const begin = typeof start === 'number' ? { temperature: start, coreTemperature: start } : start;
-  const { y } = integrateOde(
+  const { y, status } = integrateOde(
     (_t, [temperature, core, charge]) => [
       ...rates(coil, temperature!, core!, charge!),
       current(coil, temperature!, charge),
@@ -86,7 +89,11 @@ export function warmUp(
     [begin.temperature, begin.coreTemperature, 0],
     0,
     duration,
+    { scale: SCALE },
   );
+  if (status !== 'ok') {
+    return { temperature: NaN, coreTemperature: NaN, current: NaN, charge: NaN };
+  }
   const [temperature, coreTemperature, charge] = y as [number, number, number];
   return { temperature, coreTemperature, current: current(coil, temperature, charge), charge };
 }

@@ -30,6 +30,11 @@ describe('a curve through points', () => {
     }
   });
 
+  it('is none where its best coefficients lie at infinity', () => {
+    const levelsOff = (x: number, [a = 0, b = 0]: readonly number[]) => (a * x) / (b + x);
+    expect(leastSquaresCurve(levelsOff, [1, 2, 3, 4], [2, 4, 6, 8], [8, 3])).toBeNull();
+  });
+
   it('is none where the points do not tell its coefficients apart', () => {
     const same = (x: number, [a = 0, b = 0]: readonly number[]) => (a + b) * x;
     expect(leastSquaresCurve(same, [1, 2, 3], [1, 2, 3], [1, 1])).toBeNull();

@@ -11,12 +11,19 @@ export interface CurveFit {
 /** Relative step of a central difference: where rounding and curvature cost the same. */
 const STEP = 6e-6;
 const MOST_STEPS = 200;
+/**
+ * A minimum is one where a whole step more would take away less than this share of the sum of squares
+ * (Bates and Watts' relative offset of a thousandth, squared), or no more than rounding.
+ */
+const OFFSET = 1e-6;
+const ROUNDING = 1e-24;
 
 /**
  * Nonlinear least squares by Levenberg and Marquardt's method.
  * @param curve y at x with these coefficients; NaN where they mean nothing.
  * @param start where to begin, length p.
- * @returns null where no minimum is found, or where the points do not tell the coefficients apart.
+ * @returns null where no minimum is found in 200 steps, as where the best coefficients lie at
+ *   infinity, or where the points do not tell the coefficients apart.
  * Source: Nocedal & Wright, Numerical Optimization, ch. 10; checked against NIST StRD Misra1a and
  * Chwirut2.
  */
@@ -66,6 +73,8 @@ export function leastSquaresCurve(
   if (!Number.isFinite(least)) return null;
   const last = leastSquares(slopes(b), r, p);
   if (!last) return null;
+  const whole = y.reduce((sum, value) => sum + value * value, 0);
+  if (least - last.residualSumOfSquares > OFFSET * least + ROUNDING * whole) return null;
   // One step more without damping: the last digits.
   const better = b.map((value, j) => value + last.coefficients[j]!);
   const sum = sumOf(residuals(better));

@@ -91,9 +91,32 @@ describe('roots and differential equations', () => {
   });
 
   it('follows a decay and an oscillation to its tolerance', () => {
-    const { y, status } = integrateOde((_t, [p, v]) => [v!, -p!], [1, 0], 0, 10);
+    const { y, status } = integrateOde((_t, [p, v]) => [v!, -p!], [1, 0], 0, 10, {
+      scale: [1, 1],
+    });
     expect(status).toBe('ok');
     expect(y[0]).toBeCloseTo(Math.cos(10), 7);
+  });
+
+  it('stops at an edge beyond which the equation means nothing, after a few steps', () => {
+    // y = (1 − t/2)² until t = 2; then the root of what rounding leaves below zero.
+    let asked = 0;
+    const fall = (_t: number, [y]: readonly number[]) => (asked++, [-Math.sqrt(y!)]);
+    const { y, t, status } = integrateOde(fall, [1], 0, 3, { scale: [1] });
+    expect(status).toBe('stalled');
+    expect(t).toBeGreaterThan(1.99);
+    expect(t).toBeLessThan(2.01);
+    expect(Math.abs(y[0]!)).toBeLessThan(1e-4);
+    expect(asked).toBeLessThan(5_000);
+  });
+
+  it('is as exact for nanometres as for metres', () => {
+    for (const size of [1, 1e-9]) {
+      const { y } = integrateOde((_t, [p, v]) => [v!, -p!], [size, 0], 0, 10, {
+        scale: [size, size],
+      });
+      expect(y[0]! / size).toBeCloseTo(Math.cos(10), 7);
+    }
   });
 });
 

@@ -1,22 +1,46 @@
+export interface OdeOptions {
+  /** Local error per step, relative to the size of each component. Default 1e-9. */
+  readonly relativeTolerance?: number;
+  /**
+   * Size of each component below which it no longer counts, in its own unit: the error may always be
+   * `relativeTolerance` of that.
+   */
+  readonly scale: readonly number[];
+}
+
+export interface OdeSolution {
+  /** State that was reached. */
+  readonly y: number[];
+  /** Where it was reached: the end where `status` is 'ok'. */
+  readonly t: number;
+  /**
+   * 'stalled' where no step is short enough, as at an edge beyond which the right-hand side means
+   * nothing; 'too-many-steps' after 200 000.
+   */
+  readonly status: 'ok' | 'stalled' | 'too-many-steps';
+}
+
+const MOST_STEPS = 200_000;
+/** Of the whole way: shorter steps lead nowhere. */
+const SHORTEST = 1e-14;
+
 /**
  * One initial-value problem y' = f(t, y) integrated from t0 to t1 by the embedded pair of Dormand
  * and Prince (J. Comput. Appl. Math. 6, 19 (1980)), order 5 with an error estimate of order 4.
- * @param f right-hand side, returns dy/dt of the length of y.
- * @param relativeTolerance local error per step, relative to |y| (plus the same absolutely).
- * @returns y at t1, with `status` 'ok', or 'too-many-steps' and the state reached.
+ * @param f right-hand side, returns dy/dt of the length of y; NaN where it means nothing.
  */
 export function integrateOde(
   f: (t: number, y: readonly number[]) => number[],
   y0: readonly number[],
   t0: number,
   t1: number,
-  relativeTolerance = 1e-9,
-): { y: number[]; t: number; status: 'ok' | 'too-many-steps' } {
+  { relativeTolerance = 1e-9, scale }: OdeOptions,
+): OdeSolution {
   let t = t0;
   let y = [...y0];
   let step = (t1 - t0) / 100;
   if (!(t1 > t0)) return { y, t, status: 'ok' };
-  for (let n = 0; n < 200_000; n++) {
+  for (let n = 0; n < MOST_STEPS; n++) {
     if (t + step > t1) step = t1 - t;
     const k: number[][] = [f(t, y)];
     for (const { c, a } of STAGES) {
@@ -33,8 +57,8 @@ export function integrateOde(
     const next = y.map((value, i) => {
       const fifth = value + step * combine(FIFTH, i);
       const difference = step * combine(ERROR, i);
-      const scale = relativeTolerance * (1 + Math.max(Math.abs(value), Math.abs(fifth)));
-      error = Math.max(error, Math.abs(difference) / scale);
+      const size = Math.max(scale[i]!, Math.abs(value), Math.abs(fifth));
+      error = Math.max(error, Math.abs(difference) / (relativeTolerance * size));
       return fifth;
     });
     if (error <= 1) {
@@ -42,7 +66,10 @@ export function integrateOde(
       y = next;
       if (t >= t1) return { y, t, status: 'ok' };
     }
-    step *= Math.min(5, Math.max(0.2, 0.9 * (error || 1e-10) ** -0.2));
+    // An error that is no number says that the step was much too long, and not that it was perfect.
+    const wanted = Number.isFinite(error) ? 0.9 * Math.max(error, 1e-10) ** -0.2 : 0;
+    step *= Math.min(5, Math.max(0.2, wanted));
+    if (step < SHORTEST * (t1 - t0)) return { y, t, status: 'stalled' };
   }
   return { y, t, status: 'too-many-steps' };
 }

@@ -203,7 +203,7 @@ describe('the motion on the track', () => {
       [0, 0],
       0,
       time,
-      1e-12,
+      { relativeTolerance: 1e-12, scale: [1e-3, 1e-3] },
     );
     expect(motion.wayAt(time)).toBeCloseTo(0.45, 12);
     expect(motion.timeOf(0)).toBe(0);

@@ -70,6 +70,71 @@ describe('a shape through readings', () => {
     expect(fit.at(30)).toBeCloseTo(curve(30), 5);
   });
 
+  describe('that levels off', () => {
+    const turns = [10, 20, 30, 40, 60];
+    const classOf = (seed: number, truth: (x: number) => number): Reading[] => {
+      const random = seededRandom(seed);
+      return turns.flatMap((x) =>
+        Array.from({ length: 6 }, () =>
+          at(x, Math.max(0, truth(x) + 0.15 * truth(60) * normalFrom(random))),
+        ),
+      );
+    };
+    const seeds = Array.from({ length: 300 }, (_, i) => 7000 + i);
+
+    it('is none or means something, of 300 classes whose truth is proportional', () => {
+      let found = 0;
+      for (const seed of seeds) {
+        const fit = fitCurve(
+          'saturating',
+          classOf(seed, (x) => 0.4 * x),
+        );
+        if (!fit) continue;
+        found++;
+        const [limit, half] = fit.coefficients as [number, number];
+        expect(half).toBeGreaterThan(10 / 30);
+        expect(half).toBeLessThan(60 * 30);
+        expect(limit).toBeGreaterThan(0);
+        expect(limit).toBeLessThan(60 * 30);
+      }
+      // Scatter alone bends half of them down.
+      expect(found).toBeGreaterThan(60);
+      expect(found).toBeLessThan(240);
+    });
+
+    it('is found in nearly every class where it is the truth, and nearly where it is', () => {
+      const truth = (x: number): number => (40 * x) / (20 + x);
+      const fits = seeds.map((seed) => fitCurve('saturating', classOf(seed, truth)));
+      const halves = fits.flatMap((fit) => (fit ? [fit.coefficients[1]!] : []));
+      expect(halves.length).toBeGreaterThan(290);
+      expect(halves.sort((p, q) => p - q)[halves.length >> 1]! / 20).toBeCloseTo(1, 0);
+    });
+
+    it('has the errors that the curve itself gives, though it is fitted in logarithms', () => {
+      const readings = classOf(7, (x) => (40 * x) / (20 + x));
+      const fit = fitted('saturating', readings);
+      const [a, b] = fit.coefficients as [number, number];
+      // (JᵀJ)⁻¹ of limit and half-way point, by hand.
+      const rows = readings.map(({ x }) => [x / (b + x), (-a * x) / (b + x) ** 2] as const);
+      const sum = (f: (row: readonly [number, number]) => number): number =>
+        rows.reduce((total, row) => total + f(row), 0);
+      const [p, q, r] = [sum(([u]) => u * u), sum(([u, v]) => u * v), sum(([, v]) => v * v)];
+      const s = fit.residualDeviation;
+      const error = (own: number): number => s * Math.sqrt(own / (p * r - q * q));
+      expect(fit.standardErrors[0]! / error(r)).toBeCloseTo(1, 6);
+      expect(fit.standardErrors[1]! / error(p)).toBeCloseTo(1, 6);
+    });
+
+    it('is none through readings that all are zero', () => {
+      expect(
+        fitCurve(
+          'saturating',
+          turns.flatMap((x) => [at(x, 0), at(x, 0)]),
+        ),
+      ).toBeNull();
+    });
+  });
+
   it('of means is the mean of each level, and knows nothing between them', () => {
     const fit = fitted('means', [at(10, 3), at(10, 5), at(20, 9), at(20, 11), at(40, 12)]);
     [4, 10, 12].forEach((mean, j) => expect(fit.coefficients[j]).toBeCloseTo(mean, 12));

@@ -82,13 +82,20 @@ export interface FittedCurve {
   intervalAt(x: number, scale?: number): { line: number; point: number };
 }
 
+/**
+ * A curve that levels off is none where half of its limit is reached this many times beyond the levels
+ * tried (there it is a straight line) or before them (there it is a constant).
+ */
+const HALF_BEYOND = 30;
+
 /** More steps of expectation and maximisation change nothing that can be read. */
 const MOST_STEPS = 400;
 
 /**
  * Lays a shape through readings.
  * @param scales how far each reading scatters relative to the others; even without them.
- * @returns null where the readings do not tell its coefficients apart, or leave no freedom.
+ * @returns null where the readings do not tell its coefficients apart, leave no freedom, or have no
+ *   such shape: a curve that levels off only at infinity is none.
  * Sources: least squares as in Draper & Smith; hidden readings by expectation and maximisation,
  * Dempster, Laird & Rubin, J. R. Stat. Soc. B 39, 1 (1977); AICc, Hurvich & Tsai, Biometrika 76,
  * 297 (1989).
@@ -226,7 +233,8 @@ function maximise(
     const weighed = means.map((mean, c) => mean * weight(c));
     const fit = (): CurveFit | LeastSquares | null => {
       const count = cells.place.length;
-      if (id === 'power' || id === 'saturating') {
+      if (id === 'saturating') return fitSaturating(at, cells.place, weighed, start);
+      if (id === 'power') {
         return leastSquaresCurve(
           at,
           cells.place.map((_, c) => c),
@@ -279,6 +287,36 @@ function maximise(
   }
   const covariance = covarianceOf(shape, kinds, place, coefficients, sigma);
   return covariance && { coefficients, sigma, covariance, isHidden, kinds };
+}
+
+/**
+ * A curve that levels off, in the logarithms of limit and half-way point: both are above zero.
+ * @param at the weighed curve at a place's number, with limit and half-way point.
+ * @param places across, above zero.
+ */
+function fitSaturating(
+  at: (c: number, b: readonly number[]) => number,
+  places: readonly number[],
+  weighed: readonly number[],
+  start: readonly number[],
+): CurveFit | null {
+  if (!start.every((value) => value > 0)) return null;
+  const found = leastSquaresCurve(
+    (c, logs) => at(c, logs.map(Math.exp)),
+    places.map((_, c) => c),
+    weighed,
+    start.map(Math.log),
+  );
+  if (!found) return null;
+  const coefficients = found.coefficients.map(Math.exp);
+  const half = coefficients[1]!;
+  const [least, most] = [Math.min(...places), Math.max(...places)];
+  if (!(half >= least / HALF_BEYOND && half <= most * HALF_BEYOND)) return null;
+  // d(e^q) = e^q dq.
+  const unscaledCovariance = found.unscaledCovariance.map(
+    (value, i) => value * coefficients[Math.floor(i / 2)]! * coefficients[i % 2]!,
+  );
+  return { ...found, coefficients, unscaledCovariance };
 }
 
 /**

@@ -9,6 +9,7 @@ import {
   type Plan,
   type PlanUpdate,
   type RiskNote,
+  type StoredPlan,
 } from '@nab/contract';
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
@@ -83,7 +84,7 @@ export function investigationService(sequelize: Sequelize) {
         return withChanges(rows, { plan: { ...head.plan }, design: { ...head.design.design } });
       }),
 
-    update: (id: string, update: PlanUpdate): Promise<Investigation> =>
+    update: (id: string, update: PlanUpdate): Promise<StoredPlan> =>
       whole(sequelize, (transaction) => changePlan(id, update, transaction)),
   };
 }
@@ -114,19 +115,27 @@ async function find(id: string, transaction: Transaction): Promise<Investigation
 }
 
 /**
- * Changes a plan and keeps how it was.
+ * Changes a plan and keeps how it was. No reading is read for it: a class may have thousands, and a
+ * plan saves itself every few keys.
+ * @returns the plan as it is stored.
  * @throws ProblemError NOT_FOUND, INVALID_INPUT, ID_TAKEN, or STALE_VERSION with what is there now.
  */
 export async function changePlan(
   id: string,
   { version, plan, actor }: PlanUpdate,
   transaction: Transaction,
-): Promise<Investigation> {
-  const before = await find(id, transaction);
+): Promise<StoredPlan> {
+  const findPlan = async () => {
+    const head = await findHead(id, transaction);
+    if (!head) throw new ProblemError('NOT_FOUND');
+    return head;
+  };
+  const before = await findPlan();
   requireOfExperiment(plan, before.design.design);
   await refuseForeign(id, plan, transaction);
   const written = await replacePlan(id, version, plan, actor, transaction);
-  const current = await find(id, transaction);
+  const { version: stored, plan: kept } = await findPlan();
+  const current: StoredPlan = { version: stored, plan: kept };
   if (!written) {
     throw new ProblemError('STALE_VERSION', {
       detail: 'The question was changed elsewhere. Nothing was overwritten.',

@@ -16,7 +16,7 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { SelectRole, TableName } from '../accessibility';
 import { Cutaway, layOut } from '../cutaway';
 import { Notice, OpenDocuments } from '../notices';
-import { Server } from '../server';
+import { Server, faultWords } from '../server';
 import { ShelfStore } from '../shelf';
 import { objectWord } from '@nab/words';
 import { comparisonRows, type Compared } from './comparison';
@@ -155,8 +155,8 @@ export class ComparePage {
         })),
       ]);
       if (this.keys().length === 0) this.keys.set(this.firstTwo());
-    } catch {
-      this.fault.set('The server cannot be reached. Is Nab still running?');
+    } catch (error) {
+      this.fault.set(faultWords(error));
     }
   }
 

@@ -9,7 +9,7 @@ import { MenuItem, MenuList, MenuTrigger } from '../accessibility';
 import { Keys } from '../keys';
 import { Notice } from '../notices';
 import type { SavedDocument } from '../saving';
-import { Server } from '../server';
+import { Server, faultWords } from '../server';
 import { Told, ToldPlace } from '../told';
 import { readDocument, saveDocument } from './document-file';
 import { stepWords } from './step-words';
@@ -175,8 +175,8 @@ export class DocumentBar<K extends ExperimentId> {
         sentence: `Kept a copy, “${design.name}”.`,
         ...(page !== null && { link: { words: 'Open it', to: page, query: { design: id } } }),
       });
-    } catch {
-      this.told.say({ sentence: 'The server cannot be reached, so no copy was kept.' });
+    } catch (error) {
+      this.told.say({ sentence: faultWords(error, 'No copy was kept.') });
     }
   }
 }

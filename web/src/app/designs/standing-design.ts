@@ -9,7 +9,7 @@ import type { ExperimentId } from '@nab/core';
 import { firstValueFrom, map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import type { Schema } from 'yup';
-import { Server, ServerRefusal } from '../server';
+import { Server, ServerRefusal, faultWords } from '../server';
 import { SavedDocument } from '../saving';
 
 const toVersioned = ({ version, design }: VersionedDesign) => ({ version, value: design });
@@ -58,8 +58,8 @@ export class StandingDesign {
           design: (which === undefined && before()) || DOCUMENTS[experiment].fresh(),
         },
       );
-    } catch {
-      this.faultSignal.set('The server cannot be reached. Is Nab still running?');
+    } catch (error) {
+      this.faultSignal.set(faultWords(error));
     }
   }
 

@@ -21,7 +21,7 @@ import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { firstValueFrom } from 'rxjs';
 import { DialogName, UploadName } from '../accessibility';
 import { Notice } from '../notices';
-import { Server } from '../server';
+import { Server, faultWords } from '../server';
 
 /** A design that can be taken, and where it is kept. */
 export interface Offer {
@@ -166,8 +166,8 @@ export class TakeDialog {
     try {
       this.taken.emit(await offer.read());
       this.visible.set(false);
-    } catch {
-      this.fault.set('The server cannot be reached, so the design could not be read.');
+    } catch (error) {
+      this.fault.set(faultWords(error, 'The design could not be read.'));
     }
   }
 
@@ -184,8 +184,8 @@ export class TakeDialog {
           read: async () => (await firstValueFrom(this.server.design(id))).design,
         })),
       );
-    } catch {
-      this.fault.set('The server cannot be reached, so kept designs cannot be shown.');
+    } catch (error) {
+      this.fault.set(faultWords(error, 'Kept designs cannot be shown.'));
     }
   }
 }

@@ -84,6 +84,7 @@ export interface Ruler {
       (pointerdown)="begin($event)"
       (pointermove)="move($event)"
       (pointerup)="end()"
+      (pointercancel)="end()"
       (pointerleave)="probed.set('')"
     >
       <canvas #canvas [attr.width]="2 * raster().columns" [attr.height]="raster().rows"></canvas>

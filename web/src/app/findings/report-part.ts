@@ -29,7 +29,7 @@ import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { PageView, printPages } from '../paper';
-import { Server, ServerAway } from '../server';
+import { Server, faultWords } from '../server';
 
 /** After the last change the report is asked for anew, ms. */
 const REST_MS = 500;
@@ -115,11 +115,7 @@ export class ReportPart {
           this.server.report(asked.id, asked.ask).pipe(
             map(({ pages }) => ({ of: asked, pages })),
             catchError((error: unknown) => {
-              this.fault.set(
-                error instanceof ServerAway
-                  ? 'The server cannot be reached, and it is what lays out the report.'
-                  : String((error as Error).message),
-              );
+              this.fault.set(faultWords(error, 'The report could not be laid out.'));
               return of(null);
             }),
           ),

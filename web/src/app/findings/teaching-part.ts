@@ -3,7 +3,7 @@ import { learntText, nextText, shownText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
-import { ServerRefusal } from '../server';
+import { faultWords } from '../server';
 
 /** What a class has shown about Nab's predictions: kept for the school's next lessons, or forgotten. */
 @Component({
@@ -96,11 +96,7 @@ export class TeachingPart {
     try {
       await work();
     } catch (error) {
-      this.fault.set(
-        error instanceof ServerRefusal
-          ? (error.problem.errors?.[0]?.message ?? error.message)
-          : 'Nothing was changed: the server cannot be reached.',
-      );
+      this.fault.set(faultWords(error, 'Nothing was changed.'));
     } finally {
       this.busy.set(false);
     }

@@ -6,7 +6,7 @@ import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { firstValueFrom } from 'rxjs';
 import { UploadName } from '../accessibility';
 import { Notice } from '../notices';
-import { Server, ServerRefusal } from '../server';
+import { Server, ServerRefusal, faultWords } from '../server';
 
 /** What a table holds, by the word that people have for one of it; other tables are parts of these. */
 const WORDS = {
@@ -108,7 +108,7 @@ function wordsOf({ added, there }: ArchiveResult): string {
 }
 
 function reasonOf(error: unknown): string {
-  if (!(error instanceof ServerRefusal)) return 'The server cannot be reached.';
+  if (!(error instanceof ServerRefusal)) return faultWords(error);
   const [first] = error.problem.errors ?? [];
   return first ? `${first.path}: ${first.message}` : error.message;
 }

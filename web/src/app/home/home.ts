@@ -24,7 +24,7 @@ import {
   TableName,
 } from '../accessibility';
 import { Notice, OpenDocuments } from '../notices';
-import { Server } from '../server';
+import { Server, faultWords } from '../server';
 import { Told, ToldPlace } from '../told';
 import { howMany } from '@nab/words';
 import { planAgain } from './again';
@@ -35,7 +35,6 @@ import { remember, remembered } from '../remembered';
 
 type Item = InvestigationSummary;
 
-const AWAY = 'The server cannot be reached. Is Nab still running?';
 const GREETED_KEY = 'nab-greeted';
 const WAYS = [
   { to: '/new', name: 'Plan a lesson', words: 'From a question to levels, kit and sheets' },
@@ -172,8 +171,8 @@ export class Home {
         }),
       );
       await this.router.navigate(['/investigations', made.id, 'question']);
-    } catch {
-      this.fault.set(AWAY);
+    } catch (error) {
+      this.fault.set(faultWords(error));
     }
   }
 
@@ -214,8 +213,8 @@ export class Home {
         (list ?? []).map((one) => (one.id === id ? { ...one, place } : one)),
       );
       return true;
-    } catch {
-      this.fault.set(AWAY);
+    } catch (error) {
+      this.fault.set(faultWords(error));
       return false;
     }
   }
@@ -223,8 +222,8 @@ export class Home {
   protected async load(): Promise<void> {
     try {
       this.list.set(await firstValueFrom(this.server.investigations()));
-    } catch {
-      this.fault.set(AWAY);
+    } catch (error) {
+      this.fault.set(faultWords(error));
     }
   }
 }

@@ -6,7 +6,7 @@ import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { firstValueFrom } from 'rxjs';
 import { UploadName } from '../accessibility';
 import { Notice } from '../notices';
-import { Server, ServerRefusal } from '../server';
+import { Server, ServerRefusal, faultWords } from '../server';
 
 /** One investigation that another Nab handed on. */
 @Component({
@@ -106,7 +106,7 @@ export class TakeIn {
 
 function reasonsOf(error: unknown): string[] {
   if (!(error instanceof ServerRefusal)) {
-    return ['Nothing was taken in. The server cannot be reached.'];
+    return [faultWords(error, 'Nothing was taken in.')];
   }
   const { errors = [], detail } = error.problem;
   const all = errors.map(({ path, message }) =>

@@ -19,6 +19,7 @@ import {
   type Reading,
   type ReadingBody,
   type Room,
+  type StoredPlan,
   type VersionedDesign,
 } from '@nab/contract';
 import {
@@ -364,7 +365,7 @@ export class InvestigationStore {
           .updatePlan(id, { version: change.version, plan: change.value, actor: 'educator' })
           .pipe(map((stored) => ({ version: stored.version, value: stored.plan }))),
       currentOf: (current) => {
-        const stored = current as Investigation;
+        const stored = current as StoredPlan;
         return { version: stored.version, value: stored.plan };
       },
     });

@@ -30,7 +30,7 @@ import { SegmentedName } from '../accessibility';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { PageView, printPages } from '../paper';
-import { Server, ServerAway } from '../server';
+import { Server, faultWords } from '../server';
 import { Preparation } from './preparation';
 
 /** After the last change the pages are asked for anew, ms: until then it is saved. */
@@ -110,11 +110,7 @@ export class SheetsPart {
             : this.server.sheets(asked.id, asked.printing).pipe(
                 map(({ pages }) => ({ asked, pages })),
                 catchError((error: unknown) => {
-                  this.fault.set(
-                    error instanceof ServerAway
-                      ? 'The server cannot be reached, and it is what lays out the pages.'
-                      : String((error as Error).message),
-                  );
+                  this.fault.set(faultWords(error, 'The pages could not be laid out.'));
                   return of(null);
                 }),
               ),

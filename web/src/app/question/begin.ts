@@ -10,7 +10,7 @@ import { v4 as uuid } from 'uuid';
 import { SegmentedName } from '../accessibility';
 import { Notice, OpenDocuments } from '../notices';
 import { freshPlan, type PlanBeginning } from '../lesson';
-import { Server, ServerRefusal } from '../server';
+import { Server, faultWords } from '../server';
 import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
 
 /** Where a question begins: from one that is ready, or from nothing. */
@@ -159,11 +159,7 @@ export class BeginPage {
       await this.router.navigate(['/investigations', id, 'question']);
     } catch (error) {
       this.creating.set(false);
-      this.fault.set(
-        error instanceof ServerRefusal
-          ? error.message
-          : 'The server cannot be reached, so nothing new can be made just now.',
-      );
+      this.fault.set(faultWords(error, 'Nothing new was made.'));
     }
   }
 }

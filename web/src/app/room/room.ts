@@ -13,7 +13,7 @@ import { AddressCode } from '../codes';
 import { InvestigationStore } from '../investigation';
 import { Notice } from '../notices';
 import { WhoService } from '../roles';
-import { Server, ServerAway, ServerRefusal } from '../server';
+import { Server, faultWords } from '../server';
 import { Told } from '../told';
 import { benches } from './benches';
 import { Strays } from './strays';
@@ -115,12 +115,7 @@ export class RoomPage {
       this.store.takeRoom(await firstValueFrom(answer));
       this.fault.set('');
     } catch (error) {
-      if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
-      this.fault.set(
-        error instanceof ServerAway
-          ? 'The server cannot be reached: nothing was changed. Try again.'
-          : error.message,
-      );
+      this.fault.set(faultWords(error, 'Nothing was changed.'));
     } finally {
       this.busy.set(false);
     }

@@ -8,7 +8,7 @@ export interface OutgoingRecord {
   readonly kind: 'predictions' | 'readings';
   readonly investigationId: string;
   readonly body: Readonly<Record<string, unknown>>;
-  /** Order of typing. */
+  /** Order of typing: it only grows, whatever the tablet's clock does. */
   readonly at: number;
   /** The server's reason, if it refused; the record then waits for a person. */
   readonly refusal?: string;
@@ -19,6 +19,11 @@ export interface StoredDraft {
   readonly key: string;
   readonly version: number;
   readonly value: unknown;
+  /**
+   * What was sent from here against `version` and may be what is stored by now: a newer version with
+   * one of these values is this browser's own.
+   */
+  readonly sent?: readonly unknown[];
   /** A newer version is stored, which is somebody else's: a person decides. */
   readonly stale?: boolean;
 }

@@ -60,6 +60,49 @@ describe('changes whose page was left', () => {
     expect(await benchStore.drafts.count()).toBe(0);
   });
 
+  it('are sent on top of what this browser itself has stored before', async () => {
+    const earlier = { title: 'Before the tunnel' };
+    await benchStore.drafts.put({ key: 'plan:p1', version: 3, value: plan, sent: [earlier] });
+    let asked = 0;
+    const { courier, sent } = courierWith(() =>
+      asked++ === 0 ? stale({ version: 4, plan: { ...earlier } }) : of({}),
+    );
+    await courier.carry();
+    expect(sent.map(({ body }) => (body as { version: number }).version)).toEqual([3, 4]);
+    expect(await benchStore.drafts.count()).toBe(0);
+  });
+
+  it('are left to another tab that has them open', async () => {
+    const { courier, sent } = courierWith(() => of({}));
+    // As the browser would: one holder of a name, whichever tab it is in.
+    const held = new Set(['nab-open:plan:p1']);
+    vi.stubGlobal('navigator', {
+      locks: {
+        request: (name: string, _options: unknown, act: (lock: object | null) => unknown) =>
+          Promise.resolve(act(held.has(name) ? null : {})),
+      },
+    });
+    await courier.carry();
+    expect(sent).toEqual([]);
+    held.clear();
+    await courier.carry();
+    expect(sent).toHaveLength(1);
+  });
+
+  it('are left to another tab where the browser has no locks, too', async () => {
+    vi.stubGlobal('navigator', {});
+    const other = new BroadcastChannel('nab-open-documents');
+    other.onmessage = ({ data }: MessageEvent<{ key: string; open?: true }>) => {
+      if (data.key === 'plan:p1' && !data.open) other.postMessage({ ...data, open: true });
+    };
+    const { courier, sent } = courierWith(() => of({}));
+    await courier.carry();
+    expect(sent).toEqual([]);
+    other.close();
+    await courier.carry();
+    expect(sent).toHaveLength(1);
+  });
+
   it('wait for a person where somebody else’s is stored, and are not sent again and again', async () => {
     const { courier, sent } = courierWith(() => stale({ version: 4, plan: { title: 'Theirs' } }));
     await courier.carry();

@@ -4,7 +4,8 @@ import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, timer } from 'rxjs';
 import { Server, ServerRefusal } from '../server';
 import { benchStore, type StoredDraft } from './bench-store';
-import { isOpen, sameJson } from './saved-document';
+import { isOwn, sameJson } from './saved-document';
+import { isOpenHere, unlessOpen } from './open-documents';
 
 const EVERY_MS = 5000;
 
@@ -46,14 +47,20 @@ export class DraftCourier {
     if (this.carrying) return;
     this.carrying = true;
     try {
-      for (const draft of (await benchStore.drafts.toArray()).filter(isAlone)) {
-        if (draft.stale !== true) await this.send(draft);
+      for (const { key, stale } of (await benchStore.drafts.toArray()).filter(isAlone)) {
+        if (stale !== true) await unlessOpen(key, () => this.sendKept(key));
       }
     } catch {
       // The server is away, or nothing is kept here: it is tried again.
     } finally {
       this.carrying = false;
     }
+  }
+
+  /** What is kept by now: the page on which it was may have gone on until a moment ago. */
+  private async sendKept(key: string): Promise<void> {
+    const draft = await benchStore.drafts.get(key);
+    if (draft) await this.send(draft);
   }
 
   /** @throws ServerAway. */
@@ -68,9 +75,15 @@ export class DraftCourier {
       if (!(error instanceof ServerRefusal)) throw error;
       const current = error.problem.current as Record<string, unknown> | undefined;
       const theirs = route.body === 'plan' ? current?.['plan'] : current?.['design'];
+      const version = current?.['version'];
       // An answer that was lost: what is stored is this very change.
       if (theirs !== undefined && sameJson(theirs, draft.value)) await this.drop(draft);
-      else if (error.problem.code !== 'SIGN_IN') {
+      else if (typeof version === 'number' && isOwn(theirs, draft)) {
+        // Or an earlier one of this browser's, on top of which this one was made.
+        const rebased = { ...draft, version, sent: [] };
+        await benchStore.drafts.put(rebased);
+        await this.send(rebased);
+      } else if (error.problem.code !== 'SIGN_IN') {
         await benchStore.drafts.update(draft.key, { stale: true });
       }
     }
@@ -84,4 +97,4 @@ export class DraftCourier {
 }
 
 const isAlone = ({ key }: StoredDraft): boolean =>
-  !isOpen(key) && ROUTES.some(({ of }) => of.test(key));
+  !isOpenHere(key) && ROUTES.some(({ of }) => of.test(key));

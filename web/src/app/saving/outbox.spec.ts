@@ -50,6 +50,39 @@ beforeEach(async () => {
 });
 
 describe('the outbox', () => {
+  it('keeps the order of typing though the tablet’s clock is set back a day', async () => {
+    const { outbox, sent, delivered } = outboxWith((body) =>
+      online ? of(body) : throwError(() => new ServerAway('gone')),
+    );
+    let online = false;
+    const now = vi.spyOn(Date, 'now');
+    const noon = Date.parse('2026-11-30T12:00:00Z');
+    now.mockReturnValue(noon);
+    const original = await outbox.addReading('x', reading(21));
+    now.mockReturnValue(noon - 86_400_000);
+    await outbox.addReading('x', { ...reading(22), corrects: original, reason: 'miscounted' });
+    now.mockRestore();
+    online = true;
+    sent.length = 0;
+    await vi.waitFor(() => expect(delivered).toHaveLength(2), { timeout: 8000 });
+    expect(sent.map(({ count }) => count)).toEqual([21, 22]);
+  });
+
+  it('holds a correction back while what it corrects has not arrived', async () => {
+    let stumbles = true;
+    const { outbox, sent, delivered } = outboxWith((body) =>
+      countIn(body) === 21 && stumbles ? throwError(() => new ServerFault(problem('INTERNAL'))) : of(body),
+    );
+    const original = await outbox.addReading('x', reading(21));
+    await outbox.addReading('x', { ...reading(22), corrects: original, reason: 'miscounted' });
+    await outbox.addReading('x', reading(5));
+    await vi.waitFor(() => expect(delivered).toHaveLength(1));
+    expect(sent.map(({ count }) => count)).not.toContain(22);
+    stumbles = false;
+    await vi.waitFor(() => expect(delivered).toHaveLength(3), { timeout: 8000 });
+    expect(delivered.map(({ record }) => countIn(record as never))).toEqual([5, 21, 22]);
+  });
+
   it('delivers in the order of typing and then forgets', async () => {
     const { outbox, sent, delivered } = outboxWith((body) => of(body));
     for (const count of [1, 2, 3]) await outbox.addReading('x', reading(count));

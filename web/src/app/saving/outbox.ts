@@ -90,9 +90,9 @@ export class Outbox {
     body: Readonly<Record<string, unknown>>,
   ): Promise<string> {
     const id = uuid();
-    const record: OutgoingRecord = { id, kind, investigationId, body, at: Date.now() };
+    let record: OutgoingRecord = { id, kind, investigationId, body, at: Date.now() };
     try {
-      await benchStore.outgoing.add(record);
+      record = await enqueue(record);
     } catch (error) {
       this.storageSignal.set('nothing');
       await this.sendUnkept(record, error);
@@ -129,10 +129,15 @@ export class Outbox {
     try {
       const passed = new Set<string>();
       for (;;) {
-        const next = await benchStore.outgoing
-          .orderBy('at')
-          .filter(({ id, refusal }) => refusal === undefined && !passed.has(id))
-          .first();
+        const waiting = await benchStore.outgoing.orderBy('at').toArray();
+        const ids = new Set(waiting.map(({ id }) => id));
+        const next = waiting.find(
+          ({ id, refusal, body }) =>
+            refusal === undefined &&
+            !passed.has(id) &&
+            // The server must know what a correction corrects.
+            !ids.has(String(body['corrects'])),
+        );
         if (!next) break;
         // One that the server stumbles over must not hold up all behind it; it is tried again later.
         if (!(await this.send(next))) passed.add(next.id);
@@ -171,3 +176,12 @@ export class Outbox {
     else this.deliveries.next({ kind, investigationId, record: answer as never });
   }
 }
+
+/** Puts a record last in the queue, in the order of typing: a tablet's clock may be set back meanwhile. */
+const enqueue = (record: OutgoingRecord): Promise<OutgoingRecord> =>
+  benchStore.transaction('rw', benchStore.outgoing, async () => {
+    const last = await benchStore.outgoing.orderBy('at').last();
+    const queued = { ...record, at: Math.max(record.at, (last?.at ?? 0) + 1) };
+    await benchStore.outgoing.add(queued);
+    return queued;
+  });

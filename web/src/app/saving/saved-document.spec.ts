@@ -129,6 +129,121 @@ describe('a document that saves itself', () => {
     await vi.waitFor(() => expect(stored).toEqual({ version: 3, value: { text: 'mine too' } }));
   });
 
+  describe('and has been left while it was being sent', () => {
+    /** A server of one note that answers when told; what it has stored. */
+    function slowServer() {
+      let stored: Versioned<Note> = { version: 1, value: { text: 'first' } };
+      const answers: (() => void)[] = [];
+      const send = (change: Versioned<Note>): Observable<Versioned<Note>> => {
+        const answer = new Subject<Versioned<Note>>();
+        if (change.version !== stored.version) {
+          const current = { ...stored };
+          return throwError(() => new ServerRefusal(problem('STALE_VERSION', { current })));
+        }
+        stored = { version: change.version + 1, value: { ...change.value } };
+        const now = stored;
+        answers.push(() => {
+          answer.next(now);
+          answer.complete();
+        });
+        return answer;
+      };
+      return { send, answers, stored: () => stored };
+    }
+    const reopened = async (server: ReturnType<typeof slowServer>) => {
+      const document = new SavedDocument<Note>({
+        key: 'note',
+        schema,
+        initial: server.stored(),
+        send: server.send,
+        currentOf: (current) => current as Versioned<Note>,
+      });
+      await document.restoreDraft();
+      return document;
+    };
+
+    it('sends what was typed meanwhile too', async () => {
+      const server = slowServer();
+      const { document } = documentOn(server.send);
+      write(document, 'A');
+      await vi.waitFor(() => expect(server.answers).toHaveLength(1));
+      write(document, 'B');
+      document.close();
+      server.answers[0]!();
+      await vi.waitFor(() => expect(server.stored()).toEqual({ version: 3, value: { text: 'B' } }));
+      server.answers[1]!();
+      await vi.waitFor(async () => expect(await benchStore.drafts.count()).toBe(0));
+    });
+
+    it('is no conflict with itself when its tab dies before the answer', async () => {
+      const server = slowServer();
+      const { document } = documentOn(server.send);
+      write(document, 'A');
+      await vi.waitFor(() => expect(server.answers).toHaveLength(1));
+      write(document, 'B');
+      await vi.waitFor(async () =>
+        expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'B' }),
+      );
+      // The answer to A never reaches this browser again.
+      const again = await reopened(server);
+      expect(again.state()).toBe('saving');
+      expect(again.value()).toEqual({ text: 'B' });
+      await vi.waitFor(() => expect(server.stored()).toEqual({ version: 3, value: { text: 'B' } }));
+      document.close();
+      again.close();
+    });
+
+    it('is no conflict with itself when the answer was lost and it was typed on', async () => {
+      const server = slowServer();
+      let away = true;
+      const { document } = documentOn((change) => {
+        const answer = server.send(change);
+        return away ? throwError(() => new ServerAway('the answer was lost')) : answer;
+      });
+      write(document, 'A');
+      await vi.waitFor(() => expect(document.state()).toBe('waiting'));
+      away = false;
+      write(document, 'B');
+      await vi.waitFor(() => expect(server.stored()).toEqual({ version: 3, value: { text: 'B' } }));
+      expect(document.state()).not.toBe('conflict');
+      document.close();
+    });
+  });
+
+  it('keeps what is typed during a conflict, and it is a conflict still after a closed lid', async () => {
+    const theirs = { version: 7, value: { text: 'theirs' } };
+    const stale = () =>
+      throwError(() => new ServerRefusal(problem('STALE_VERSION', { current: theirs })));
+    const { document, sent } = documentOn(stale);
+    write(document, 'mine');
+    await vi.waitFor(() => expect(document.state()).toBe('conflict'));
+    write(document, 'mine, longer');
+    document.close();
+    for (const more of ['', ' and longer still']) {
+      const again = new SavedDocument<Note>({
+        key: 'note',
+        schema,
+        initial: theirs,
+        send: stale,
+        currentOf: (current) => current as Versioned<Note>,
+      });
+      await vi.waitFor(async () =>
+        expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'mine, longer' }),
+      );
+      await again.restoreDraft();
+      expect(again.state()).toBe('conflict');
+      expect(again.value()).toEqual({ text: 'mine, longer' });
+      if (more) {
+        write(again, `mine, longer${more}`);
+        again.takeTheirs();
+        expect(again.value()).toEqual({ text: 'theirs' });
+        await vi.waitFor(async () => expect(await benchStore.drafts.count()).toBe(0));
+      }
+      again.close();
+    }
+    expect(sent).toHaveLength(1);
+  });
+
   it('overwrites a change made elsewhere only when told to', async () => {
     const theirs = { version: 7, value: { text: 'theirs' } };
     const { document, sent } = documentOn((change) =>

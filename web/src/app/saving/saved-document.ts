@@ -12,6 +12,7 @@ import {
 } from 'rxjs';
 import type { Schema } from 'yup';
 import { benchStore } from './bench-store';
+import { holdOpen } from './open-documents';
 import { ServerAway, ServerRefusal } from '../server';
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'invalid' | 'conflict' | 'refused';
@@ -46,6 +47,8 @@ const DRAFT_MS = 150;
 const RETRY_MS = 3000;
 const STEP_MS = 700;
 const MOST_STEPS = 100;
+/** More that were sent against one version without an answer are not remembered. */
+const MOST_SENT = 20;
 
 /**
  * A document that saves itself: edits show at once, are kept in this browser, and go to the server
@@ -67,6 +70,10 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private theirs: Versioned<T> | null = null;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
+  private closed = false;
+  private readonly release: () => void;
+  /** What was sent against `version`, of which any may have been stored although no answer came. */
+  private sent: readonly T[] = [];
   /** Whether the newest value is not yet in this browser's database. */
   private unkept = false;
 
@@ -81,7 +88,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
 
   constructor(private readonly options: SavedDocumentOptions<T>) {
     const { schema, initial } = options;
-    openKeys.update((keys) => new Set([...keys, options.key]));
+    this.release = holdOpen(options.key);
     this.version = initial.version;
     this.valueSignal = signal(initial.value);
     this.validSignal = signal(initial.value);
@@ -149,8 +156,10 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private show(next: T): void {
     this.valueSignal.set(next);
     if (this.errors().length === 0) this.validSignal.set(next);
-    if (this.stateSignal() === 'conflict') return;
-    this.stateSignal.set(this.errors().length > 0 ? 'invalid' : 'saving');
+    // A conflict stays one until somebody decides; what is typed meanwhile is kept all the same.
+    if (this.stateSignal() !== 'conflict') {
+      this.stateSignal.set(this.errors().length > 0 ? 'invalid' : 'saving');
+    }
     this.unkept = true;
     this.edits.next();
   }
@@ -159,9 +168,16 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private keepDraft(): void {
     if (!this.unkept) return;
     this.unkept = false;
-    const draft = { key: this.options.key, version: this.version, value: this.valueSignal() };
+    const { key } = this.options;
+    const draft = { key, version: this.version, value: this.valueSignal(), sent: this.sent };
     // A browser that keeps nothing still sends to the server.
     benchStore.drafts.put(draft).catch(() => undefined);
+  }
+
+  /** From now on changes are made against this version. */
+  private moveTo(version: number): void {
+    this.version = version;
+    this.sent = [];
   }
 
   private async dropDraft(): Promise<void> {
@@ -175,7 +191,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
    */
   refresh(stored: Versioned<T>): void {
     if (stored.version <= this.version || this.stateSignal() !== 'saved' || this.sending) return;
-    this.version = stored.version;
+    this.moveTo(stored.version);
     this.valueSignal.set(stored.value);
     this.validSignal.set(stored.value);
   }
@@ -188,9 +204,11 @@ export class SavedDocument<T extends object> implements SaveProgress {
       await this.dropDraft();
       return;
     }
-    if (draft.version !== this.version) {
-      // The server moved on: show the kept change as a conflict instead of losing either.
+    if (draft.version !== this.version && !isOwn(this.valueSignal(), draft)) {
+      // The server moved on: show the kept change as a conflict instead of losing either. What is
+      // typed on top of it stays a change of the version from which it was made.
       this.theirs = { version: this.version, value: this.valueSignal() };
+      this.version = draft.version;
       this.valueSignal.set(draft.value as T);
       this.stateSignal.set('conflict');
       return;
@@ -201,7 +219,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   /** Ends a conflict by sending what is on screen on top of what is stored. */
   keepMine(): void {
     if (!this.theirs) return;
-    this.version = this.theirs.version;
+    this.moveTo(this.theirs.version);
     this.theirs = null;
     this.stateSignal.set('saved');
     this.show(this.valueSignal());
@@ -210,7 +228,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   /** Ends a conflict by dropping what is on screen. */
   takeTheirs(): void {
     if (!this.theirs) return;
-    this.version = this.theirs.version;
+    this.moveTo(this.theirs.version);
     this.valueSignal.set(this.theirs.value);
     this.validSignal.set(this.theirs.value);
     this.theirs = null;
@@ -219,8 +237,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 
   close(): void {
-    openKeys.update((keys) => new Set([...keys].filter((key) => key !== this.options.key)));
+    this.release();
     this.keepDraft();
+    this.closed = true;
     this.subscription.unsubscribe();
     clearTimeout(this.retryTimer);
     // Leaving the page within the quiet time must not leave the change behind.
@@ -232,40 +251,51 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (this.sending || this.stateSignal() === 'conflict' || this.errors().length > 0) return;
     const value = this.valueSignal();
     this.sending = true;
+    if (!isOwn(value, { sent: this.sent })) {
+      this.sent = [...this.sent.slice(1 - MOST_SENT), value];
+    }
     try {
       const stored = await firstValueFrom(this.options.send({ version: this.version, value }));
-      this.version = stored.version;
+      this.moveTo(stored.version);
       this.messageSignal.set('');
       if (this.valueSignal() === value) {
         this.stateSignal.set('saved');
         await this.dropDraft();
       }
     } catch (error) {
-      await this.settle(error, value);
+      await this.settle(error);
     } finally {
       this.sending = false;
     }
-    // Typed on while the request was under way.
-    if (this.valueSignal() !== value && this.stateSignal() === 'saving') this.edits.next();
+    if (this.stateSignal() !== 'saving') return;
+    // Typed on while the request was under way, or sent on top of what turned out to be one's own.
+    this.unkept = true;
+    this.keepDraft();
+    if (this.closed) void this.save();
+    else this.edits.next();
   }
 
-  private async settle(error: unknown, sent: T): Promise<void> {
+  private async settle(error: unknown): Promise<void> {
     if (error instanceof ServerAway) {
       this.stateSignal.set('waiting');
-      this.retryTimer = setTimeout(() => void this.save(), RETRY_MS);
+      // Once the page is closed the draft is carried by whoever is open.
+      if (!this.closed) this.retryTimer = setTimeout(() => void this.save(), RETRY_MS);
       return;
     }
     if (!(error instanceof ServerRefusal)) throw error;
     this.messageSignal.set(error.message);
     if (error.problem.code === 'STALE_VERSION') {
       const theirs = this.options.currentOf(error.problem.current);
-      if (sameJson(theirs.value, sent)) {
-        // The answer was lost and not the change: what is stored is this very one.
-        this.version = theirs.version;
+      if (isOwn(theirs.value, { sent: this.sent })) {
+        // An answer was lost and not the change: what is stored was sent from here.
+        this.moveTo(theirs.version);
         this.messageSignal.set('');
-        if (this.valueSignal() !== sent) return;
-        this.stateSignal.set('saved');
-        await this.dropDraft();
+        if (sameJson(theirs.value, this.valueSignal())) {
+          this.stateSignal.set('saved');
+          await this.dropDraft();
+        } else {
+          this.stateSignal.set('saving');
+        }
         return;
       }
       this.theirs = theirs;
@@ -276,10 +306,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 }
 
-/** Documents that are on a page and save themselves. */
-const openKeys = signal<ReadonlySet<string>>(new Set());
-
-export const isOpen = (key: string): boolean => openKeys().has(key);
+/** Whether a stored value is one that was sent from here. */
+export const isOwn = (stored: unknown, { sent = [] }: { sent?: readonly unknown[] }): boolean =>
+  sent.some((one) => sameJson(one, stored));
 
 /** Equal as they are sent, in whatever order their keys stand. */
 export function sameJson(p: unknown, q: unknown): boolean {

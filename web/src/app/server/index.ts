@@ -1,3 +1,3 @@
 export { liveEvents } from './live-events';
-export { ServerAway, ServerFault, ServerRefusal } from './outcomes';
+export { faultWords, ServerAway, ServerFault, ServerRefusal } from './outcomes';
 export { Server } from './server';

@@ -28,3 +28,19 @@ export class ServerRefusal extends Error {
     super(problem.detail ?? problem.title);
   }
 }
+
+/**
+ * What went wrong with a request, for the person who asked.
+ * @param error whatever was thrown, mistakes of the page itself included.
+ * @param consequence what that means here, such as “No copy was kept.”; said first.
+ */
+export function faultWords(error: unknown, consequence = ''): string {
+  return consequence === '' ? whyWords(error) : `${consequence} ${whyWords(error)}`;
+}
+
+function whyWords(error: unknown): string {
+  if (error instanceof ServerFault) return `The server made a mistake: ${error.message}`;
+  if (error instanceof ServerAway) return 'The server cannot be reached. Is Nab still running?';
+  if (error instanceof ServerRefusal) return error.problem.errors?.[0]?.message ?? error.message;
+  return `This page made a mistake: ${error instanceof Error ? error.message : String(error)}`;
+}

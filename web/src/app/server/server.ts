@@ -16,6 +16,7 @@ import type {
   PassPhraseBody,
   PlaceBody,
   PlanUpdate,
+  StoredPlan,
   Poll,
   PollBody,
   Printing,
@@ -73,8 +74,8 @@ export class Server {
     return this.guard(this.http.post<Investigation>('/api/investigations', body));
   }
 
-  updatePlan(id: string, body: PlanUpdate): Observable<Investigation> {
-    return this.guard(this.http.put<Investigation>(`/api/investigations/${id}`, body));
+  updatePlan(id: string, body: PlanUpdate): Observable<StoredPlan> {
+    return this.guard(this.http.put<StoredPlan>(`/api/investigations/${id}`, body));
   }
 
   /** Archives, deletes or brings back an investigation. */

@@ -20,7 +20,7 @@ import { FrontChart } from '../charts';
 import { Notice, OpenDocuments } from '../notices';
 import { freshPlan } from '../lesson';
 import { ChoiceField, NumberField, QuantityField } from '../fields';
-import { Server, ServerRefusal } from '../server';
+import { Server, faultWords } from '../server';
 import {
   bandText,
   countText,
@@ -234,11 +234,7 @@ export class ShelfSearchPage {
       );
       await this.router.navigate(['/investigations', id, 'magnet']);
     } catch (error) {
-      this.fault.set(
-        error instanceof ServerRefusal
-          ? error.message
-          : 'The server cannot be reached, so nothing new can be made just now.',
-      );
+      this.fault.set(faultWords(error, 'Nothing new was made.'));
     }
   }
 }

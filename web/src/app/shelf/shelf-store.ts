@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { RemovedItem, ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
-import { Server, ServerRefusal } from '../server';
+import { Server, faultWords } from '../server';
 
 /** The educator's shelf as the server has it. */
 @Injectable({ providedIn: 'root' })
@@ -97,11 +97,7 @@ export class ShelfStore {
       this.faultSignal.set('');
       return true;
     } catch (error) {
-      this.faultSignal.set(
-        error instanceof ServerRefusal
-          ? error.message
-          : 'The server cannot be reached, so the shelf is as it was. Is Nab still running?',
-      );
+      this.faultSignal.set(faultWords(error, 'The shelf was not changed.'));
       return false;
     }
   }

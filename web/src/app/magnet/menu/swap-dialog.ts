@@ -13,7 +13,7 @@ import { firstValueFrom } from 'rxjs';
 import { DialogName } from '../../accessibility';
 import { ChoiceField } from '../../fields';
 import { Notice } from '../../notices';
-import { Server, ServerRefusal } from '../../server';
+import { Server, faultWords } from '../../server';
 import { Told } from '../../told';
 
 /** Makes the magnet on the bench the magnet of an investigation. */
@@ -81,11 +81,7 @@ export class SwapDialog {
         link: { words: 'Go there', to: `/investigations/${to.id}/magnet` },
       });
     } catch (error) {
-      this.fault.set(
-        error instanceof ServerRefusal
-          ? error.message
-          : 'The server cannot be reached, so nothing was swapped.',
-      );
+      this.fault.set(faultWords(error, 'Nothing was swapped.'));
     }
   }
 
@@ -97,8 +93,8 @@ export class SwapDialog {
       this.names.set(Object.fromEntries(fitting.map(({ id, title }) => [id, title])));
       this.chosen.set('');
       this.fault.set('');
-    } catch {
-      this.fault.set('The server cannot be reached, so there is nothing to choose from.');
+    } catch (error) {
+      this.fault.set(faultWords(error, 'There is nothing to choose from.'));
     }
   }
 }
