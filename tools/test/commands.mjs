@@ -4,7 +4,8 @@
 
 /**
  * Commands that end by themselves.
- * `says`: what has to stand in the output; `writes`: a file it makes, which is removed again.
+ * `says`: what has to stand in the output; `writes`: a file it makes, which is removed again; `ends`:
+ * what it may end with, if not only with 0.
  */
 export const COMMANDS = [
   { words: 'npm run --silent nab -- evaluate docs/examples/nail.json', says: /"current_A"/ },
@@ -43,7 +44,8 @@ export const COMMANDS = [
   { words: 'npm run format', says: /README|package\.json/ },
   { words: 'npm run schema', says: /^/ },
   { words: 'npm run kernels', says: /^/ },
-  { words: 'npm run mutate -- --folders heat --each 1', says: /noticed/ },
+  // Whether it ends with 0 depends on which place it happens to change.
+  { words: 'npm run mutate -- --folders heat --each 1', says: /\| all \| 1 \|/, ends: [0, 1] },
   { words: 'npm run test:quick', says: /\d+ passed, 0 failed/ },
 ];
 
