@@ -12,6 +12,7 @@ import {
   prepareCore,
   searchShelf,
   seededRandom,
+  solverMemory,
   TYPICAL_MINUTES,
   type Arrangement,
   type LessonPlan,
@@ -48,11 +49,13 @@ const report = (name: string, times: number[]): void => {
   );
 };
 
-const whole = timesOf((i) => evaluateMagnet(withTurns(i)));
+const memory = solverMemory();
+const whole = timesOf((i) => evaluateMagnet(withTurns(i), memory));
+const alone = timesOf((i) => evaluateMagnet(withTurns(i)));
 const withoutHeap = timesOf((i) => {
   const design = withTurns(i);
   const build = buildMagnet(design);
-  magnetise(design, build, build.ampereTurns);
+  magnetise(design, build, build.ampereTurns, memory);
 });
 const buildOnly = timesOf((i) => buildMagnet(withTurns(i)));
 const newCore = timesOf((i) =>
@@ -61,6 +64,7 @@ const newCore = timesOf((i) =>
   ),
 );
 report('A design evaluated, heap included', whole);
+report('The same, by itself', alone);
 report('A design evaluated, without the heap', withoutHeap);
 report('Winding, circuit and heat alone', buildOnly);
 report('A new core geometry (kept afterwards)', newCore);

@@ -12,6 +12,7 @@ import {
   mirrorPatch,
   prepareCore,
   sectionFluxDensity,
+  solverMemory,
   type ChargePatch,
   type CoreSection,
   type CoreState,
@@ -147,14 +148,16 @@ export function pullOnKeeper(
 ): KeeperPull {
   const kept = keptCore(pole, keeper, gap, keeperAt === 'zero potential');
   const applied = kept.applied(sheets);
-  let core = magnetiseCore(kept.prepared, curve, applied);
+  // One solution after the other here, and none of another call's.
+  const memory = solverMemory();
+  let core = magnetiseCore(kept.prepared, curve, applied, memory);
   let charges = kept.chargesOf(boundaryCharges(core), sheets, 0);
   for (let step = 0; keeper.way && step < WAY_STEPS; step++) {
     const through = (MU_0 * Math.abs(charges.onKeeper)) / keeper.way.area;
     const lost = curve.fieldStrength(through) * keeper.way.length;
     const potential = -Math.sign(charges.onKeeper) * lost;
     const raised = applied.map((h, i) => h + potential * kept.ofPotential[i]!);
-    core = magnetiseCore(kept.prepared, curve, raised);
+    core = magnetiseCore(kept.prepared, curve, raised, memory);
     charges = kept.chargesOf(boundaryCharges(core), sheets, potential);
   }
   const { below, above } = charges;

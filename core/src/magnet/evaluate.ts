@@ -10,6 +10,7 @@ import {
   type CoreState,
   type CurrentSheet,
   type PreparedCore,
+  type SolverMemory,
 } from '../straight-core/index.js';
 import { preparePair } from '../two-pole/index.js';
 import type { Winding } from '../winding/index.js';
@@ -37,11 +38,12 @@ export interface Evaluation extends WoundCoil {
 
 /**
  * Tier 1 in full: build, core, faces, heap.
+ * @param memory of a row of designs near one another, which are solved faster with it.
  * @throws CoreError as {@link buildMagnet}, and STEEL_UNKNOWN.
  */
-export function evaluateMagnet(design: MagnetDesign): Evaluation {
+export function evaluateMagnet(design: MagnetDesign, memory?: SolverMemory): Evaluation {
   const build = buildMagnet(design);
-  const { core, sheets } = magnetise(design, build, build.ampereTurns);
+  const { core, sheets } = magnetise(design, build, build.ampereTurns, memory);
   const faceFluxDensity = endFaceFluxDensity(core, sheets);
   const charges = magnetCharges(core, sheets, faceHeight(design.core));
   const peakFluxDensity = core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0);
@@ -85,10 +87,12 @@ export function magnetise(
   design: MagnetDesign,
   build: WoundCoil,
   ampereTurns: number,
+  memory?: SolverMemory,
 ): { core: CoreState; sheets: CurrentSheet[] } {
   const sheets = windingSheets(build.winding, ampereTurns);
   const { prepared, applied } = preparedFor(design);
-  return { core: magnetiseCore(prepared, coreCurve(design.core), applied(sheets)), sheets };
+  const core = magnetiseCore(prepared, coreCurve(design.core), applied(sheets), memory);
+  return { core, sheets };
 }
 
 /** Sections of one core of a pair: a yoke takes the place of the head. */

@@ -6,6 +6,7 @@ import {
   type KeeperPull,
 } from '../keeper/index.js';
 import { exteriorCharges, longestChain, type Chain } from '../lifting/index.js';
+import { solverMemory } from '../straight-core/index.js';
 import { pullOnBridge, preparePair } from '../two-pole/index.js';
 import { GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
 import { coreCurve, coreSections, faceHeight } from './core-shape.js';
@@ -86,10 +87,11 @@ export function loadCurve(design: MagnetDesign, evaluation: Evaluation): LoadHel
 export function loadAgainstCells(design: MagnetDesign, most: number): CellStep[] {
   const gap = (design.plate ?? PLATE).gap;
   const steps = design.supply.bench ? 1 : most;
+  const memory = solverMemory();
   return Array.from({ length: steps }, (_, k) => {
     const cells = steps - k;
     const one = { ...design, supply: { ...design.supply, series: cells } };
-    const evaluation = evaluateMagnet(one);
+    const evaluation = evaluateMagnet(one, memory);
     const at = (g: number): number => loadHeld(one, evaluation, g).mass;
     return {
       cells,

@@ -7,10 +7,12 @@ import {
   buildMagnet,
   evaluateMagnet,
   findLimit,
+  loadHeld,
   residualAfter,
   sweepDesign,
   type MagnetDesign,
 } from './index.js';
+import { solverMemory } from '../straight-core/index.js';
 import { nail } from '../../testing/designs.js';
 
 const withTurns = (turns: number): MagnetDesign => ({
@@ -152,6 +154,32 @@ describe('any magnet', () => {
       }),
       { numRuns: 300, seed: 11 },
     );
+  });
+});
+
+describe('the digits of a magnet', () => {
+  const digits = (design: MagnetDesign): string => {
+    const evaluation = evaluateMagnet(design);
+    const held = loadHeld(design, evaluation, 1e-4);
+    return [evaluation.liftedMass, evaluation.faceFluxDensity, held.force, held.mass].join();
+  };
+
+  it('are the same whatever was evaluated before', () => {
+    const alone = digits(withTurns(60));
+    for (const before of [20, 58, 62, 120]) {
+      digits(withTurns(before));
+      expect(digits(withTurns(60))).toBe(alone);
+    }
+  });
+
+  it('are so within the tolerance with a memory, which begins where the last one ended', () => {
+    const memory = solverMemory();
+    evaluateMagnet(withTurns(58), memory);
+    const after = evaluateMagnet(withTurns(60), memory);
+    const alone = evaluateMagnet(withTurns(60));
+    expect(after.liftedMass / alone.liftedMass).toBeCloseTo(1, 5);
+    expect(alone.core.iterations).toBeGreaterThan(0);
+    expect(evaluateMagnet(withTurns(60), memory).core.iterations).toBe(0);
   });
 });
 

@@ -1,5 +1,6 @@
 import { TRIAL_ON_TIME_S } from '../coil/index.js';
 import { CoreError } from '../errors.js';
+import { solverMemory } from '../straight-core/index.js';
 import { thickerCore } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 import { evaluateMagnet, type Evaluation } from './evaluate.js';
@@ -64,9 +65,10 @@ const NEARLY_FULL_T = 1.7;
 
 /** Predicted count over a range of one quantity, everything else the same. */
 export function sweepDesign(design: MagnetDesign, quantity: SweptQuantity): SweepPoint[] {
+  const memory = solverMemory();
   return sweepValues(design, quantity).map((value) => {
     try {
-      const evaluation = evaluateMagnet(withSwept(design, quantity, value));
+      const evaluation = evaluateMagnet(withSwept(design, quantity, value), memory);
       return { value, count: evaluation.liftedCount, danger: dangerOf(evaluation) };
     } catch (error) {
       if (error instanceof CoreError) return { value, count: null, danger: 'room' };

@@ -10,4 +10,11 @@ export {
   endFaceFluxDensity,
   sectionFluxDensity,
 } from './outputs.js';
-export { magnetiseCore, prepareCore, type CoreState, type PreparedCore } from './solve.js';
+export {
+  magnetiseCore,
+  prepareCore,
+  solverMemory,
+  type CoreState,
+  type PreparedCore,
+  type SolverMemory,
+} from './solve.js';

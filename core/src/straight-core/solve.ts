@@ -36,14 +36,22 @@ export interface CoreState {
   readonly residual: number;
 }
 
-/** Where each core's last solution ended; only a start, the solution does not depend on it. */
+/** Where a core's last solution ended: where the next one may begin. */
 interface LastState {
   readonly curve: SteelCurve;
   readonly appliedField: Float64Array;
   readonly fluxDensity: Float64Array;
   readonly factors: LuFactors | null;
 }
-const lastStates = new WeakMap<PreparedCore, LastState>();
+
+/**
+ * Last solutions of cores, for many that are near one another, as while something is dragged. A
+ * solution is the same within the tolerance whatever it began from, and not in its last digits: whoever
+ * passes a memory on has these depend on the order of the calls.
+ */
+export type SolverMemory = WeakMap<PreparedCore, LastState>;
+export const solverMemory = (): SolverMemory => new WeakMap();
+
 /** A step with old factors must leave no more than this share of the residual. */
 const WORTH_KEEPING = 0.25;
 /** Applied fields that differ by less, over the largest, start from one another's solution. */
@@ -57,6 +65,7 @@ const MAX_ITERATIONS = 80;
  * each step mending the next (Broyden's method), then the exact tangent is taken with a halving
  * line search.
  * @param appliedField section means per segment, A/m, length n.
+ * @param memory where to begin from the last solution of this core, and to leave this one.
  * @returns never throws; `status` says whether the residual fell below 1e-7.
  * Accuracy: mid-plane flux within 2 % and end-face flux density within 3 % of finite elements for
  *   solid rods, see `docs/accuracy.md`.
@@ -65,6 +74,7 @@ export function magnetiseCore(
   prepared: PreparedCore,
   curve: SteelCurve,
   appliedField: Float64Array,
+  memory?: SolverMemory,
 ): CoreState {
   const n = prepared.core.count;
   const t = prepared.influence;
@@ -96,7 +106,7 @@ export function magnetiseCore(
     return factorise(jacobian, n);
   };
 
-  const last = lastStates.get(prepared);
+  const last = memory?.get(prepared);
   const near = last?.curve === curve && differ(last.appliedField, appliedField) < NEAR * scale;
   const b = near ? last.fluxDensity.slice() : startingGuess(prepared, appliedField);
   let right = new Float64Array(n);
@@ -156,7 +166,7 @@ export function magnetiseCore(
   }
   if (refused) residual = residuals(b, right);
   const converged = residual <= TOLERANCE * scale;
-  if (converged) lastStates.set(prepared, { curve, appliedField, fluxDensity: b, factors });
+  if (converged) memory?.set(prepared, { curve, appliedField, fluxDensity: b, factors });
   return {
     prepared,
     fluxDensity: b,

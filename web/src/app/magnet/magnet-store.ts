@@ -4,8 +4,10 @@ import {
   CoreError,
   countBelief,
   evaluateMagnet,
+  solverMemory,
   type Evaluation,
   type MagnetDesign,
+  type SolverMemory,
   WIRE_RESERVE,
 } from '@nab/core';
 import { documentForm } from '../fields';
@@ -32,9 +34,11 @@ export class MagnetStore {
   readonly key = this.onScreen.key;
   /** The document as a form: one field for each thing that is typed or chosen. */
   readonly form = documentForm(() => this.design(), DESIGN, inject(Injector));
+  /** While something is dragged one magnet is near the next. */
+  private readonly memory = solverMemory();
   /** The base magnet and its evaluation, or the reason why there is none. */
   readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
-  readonly base = computed(() => evaluate(this.magnet()));
+  readonly base = computed(() => evaluate(this.magnet(), this.memory));
   readonly belief = computed(() => this.learnt() ?? countBelief(this.magnet()));
   private readonly rested = restedValue(() => this.design());
   readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
@@ -56,9 +60,12 @@ export class MagnetStore {
   });
 }
 
-function evaluate(design: MagnetDesign): { evaluation: Evaluation | null; fault: string | null } {
+function evaluate(
+  design: MagnetDesign,
+  memory?: SolverMemory,
+): { evaluation: Evaluation | null; fault: string | null } {
   try {
-    return { evaluation: evaluateMagnet(design), fault: null };
+    return { evaluation: evaluateMagnet(design, memory), fault: null };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
     return { evaluation: null, fault: error.message };
