@@ -63,14 +63,15 @@ export function predict(parsed: unknown, words: PredictWords): number {
 function lineOf(plan: LessonPlan, one: Case): object {
   const { quantity, unit, data } = measureOf(plan.measure);
   const scale = quantity === null ? 1 : parseQuantity(`1 ${unit}`, quantity).si;
-  const inUnit = (si: number | undefined): number | null => (si === undefined ? null : si / scale);
-  const { trialled, forecast, band, fault } = one;
-  // Whether a load is held is read as yes or no; what is predicted is the load.
-  const shownUnit = data === 'yes-no' ? 'kg' : unit;
+  const inUnit = (si: number | null | undefined): number | null =>
+    (si ?? null) === null ? null : si! / scale;
+  const { trialled, expected, band, fault } = one;
+  // Of a load that is held or not the probability that it holds is predicted.
+  const shownUnit = data === 'yes-no' ? 'probability' : unit;
   return {
     level: levelText(factorOf(plan.factor).axis, one.level),
     series: one.series === null ? null : levelText(factorOf(plan.series!.factor).axis, one.series),
-    value: inUnit(forecast?.value),
+    value: inUnit(expected),
     unit: shownUnit,
     low: inUnit(band?.low),
     high: inUnit(band?.high),

@@ -26,6 +26,7 @@ export function measuredBand(
   measure: Measure,
   { low, high }: { readonly low: number; readonly high: number },
 ): string {
+  if (measure.data === 'yes-no') return `${Math.round(low * 100)}–${Math.round(high * 100)} %`;
   if (measure.quantity === null) return `${Math.floor(low)}–${Math.ceil(high)}`;
   const from = measuredText(measure, low);
   const to = measuredText(measure, high);

@@ -46,6 +46,8 @@ export type { Experiment, Trialled } from './experiment.js';
 export {
   bandOf,
   fromRatioScale,
+  chanceAbove,
+  leastReading,
   PREDICTABLES,
   ratioScale,
   type Conditions,

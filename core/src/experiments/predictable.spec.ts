@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { learnClass } from '../calibration/index.js';
-import { studentTQuantile } from '../numerics/index.js';
+import { normalCdf, studentTQuantile } from '../numerics/index.js';
 import {
   bandOf,
+  chanceAbove,
   fromRatioScale,
   PREDICTABLES,
   ratioScale,
@@ -64,5 +65,37 @@ describe('the scale on which classes differ by a factor', () => {
     expect(ids.filter((id) => PREDICTABLES[id].scale === 'tangent')).toEqual(['needle-angle']);
     expect(ratioScale('needle-angle', Math.PI / 4)).toBeCloseTo(1, 12);
     expect(ratioScale('load', 3)).toBe(3);
+  });
+
+  it('of the fewest cells never says that none would hold', () => {
+    for (const value of [1, 2, 3]) {
+      const { low, median, high } = bandOf('cells-to-hold', {
+        value,
+        spread: { classFactor: 2, scatter: 0.5 },
+      });
+      expect(low).toBeGreaterThanOrEqual(1);
+      expect(median).toBeGreaterThanOrEqual(low);
+      expect(high).toBeGreaterThan(median);
+    }
+  });
+
+  it('of a load held or not is the probability that it holds', () => {
+    const forecast = { value: 10, spread: { classFactor: 2, scatter: 0.2 } };
+    const at = (load: number) => chanceAbove(forecast, load);
+    // As likely as not at what is expected; and by the table of Φ with the class's own factor known.
+    expect(at(10).median).toBeCloseTo(0.5, 9);
+    const known = chanceAbove({ value: 10, spread: { classFactor: 1, scatter: 0.2 } }, 8);
+    expect(known.low).toBeCloseTo(normalCdf(Math.log(10 / 8) / 0.2), 9);
+    expect(known.high).toBeCloseTo(known.low, 9);
+    let before = 1;
+    for (const load of [2, 5, 9, 11, 20, 60]) {
+      const { low, median, high } = at(load);
+      expect(low).toBeLessThan(high);
+      expect(median).toBeGreaterThanOrEqual(low);
+      expect(median).toBeLessThanOrEqual(high);
+      expect(median).toBeLessThan(before);
+      before = median;
+    }
+    expect(chanceAbove({ value: 0, spread: forecast.spread }, 1).high).toBe(0);
   });
 });

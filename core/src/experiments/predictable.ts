@@ -1,10 +1,12 @@
 import {
   predictiveBand,
   priorBelief,
+  probabilityAbove,
   type Band,
   type ClassBelief,
   type Spread,
 } from '../calibration/index.js';
+import { normalCdf } from '../numerics/index.js';
 import type { QuantityKind } from '../quantities/index.js';
 
 /** A quantity that an experiment may be able to predict, in SI. */
@@ -18,6 +20,8 @@ export interface Predictable {
    * tangent of an angle, which is a ratio of fields.
    */
   readonly scale: 'ratio' | 'tangent';
+  /** The least that can be read, where that is not zero. */
+  readonly least?: number;
 }
 
 export const PREDICTABLES = {
@@ -35,6 +39,8 @@ export const PREDICTABLES = {
     quantity: null,
     unit: 'cells',
     scale: 'ratio',
+    // Without a cell nothing is held.
+    least: 1,
   },
   'needle-angle': { name: 'Angle of the needle', quantity: 'angle', unit: '°', scale: 'tangent' },
   'flux-density': { name: 'Flux density', quantity: 'fluxDensity', unit: 'mT', scale: 'ratio' },
@@ -65,6 +71,31 @@ export interface Conditions {
   readonly mostCells?: number;
 }
 
+/** Φ⁻¹(0.95) and Φ⁻¹(0.975). */
+const NORMAL_95 = 1.6448536269514722;
+const NORMAL_975 = 1.959963984540054;
+
+/**
+ * Probability that one further reading is above a threshold, such as a load that is to be held.
+ * @param threshold SI, > 0.
+ * @returns `median` for a class of which nothing is known; `low` and `high` between which nine
+ *   classes in ten have their own probability.
+ */
+export function chanceAbove({ value, spread }: Forecast, threshold: number): Band {
+  const coverage = 0.9;
+  if (!(value > 0)) return { median: 0, low: 0, high: 0, coverage };
+  const deviation = Math.log(spread.classFactor) / NORMAL_975;
+  const of = (classes: number): number =>
+    normalCdf((Math.log(value / threshold) + classes * NORMAL_95 * deviation) / spread.scatter);
+  // That of any class knows the scatter itself only roughly, and so is never quite sure.
+  const median = probabilityAbove(priorBelief(spread), value, threshold);
+  return { median, low: Math.min(of(-1), median), high: Math.max(of(1), median), coverage };
+}
+
+/** The least that can be read of a quantity. */
+export const leastReading = (id: PredictableId): number =>
+  (PREDICTABLES[id] as Predictable).least ?? 0;
+
 /** A value on the scale on which a class differs by a factor, and back. */
 export const ratioScale = (id: PredictableId, value: number): number =>
   PREDICTABLES[id].scale === 'tangent' ? Math.tan(value) : value;
@@ -81,7 +112,7 @@ export function bandOf(
   belief: ClassBelief = priorBelief(spread),
 ): Band {
   const band = predictiveBand(belief, ratioScale(id, value));
-  const back = (ratio: number): number => fromRatioScale(id, ratio);
+  const back = (ratio: number): number => Math.max(leastReading(id), fromRatioScale(id, ratio));
   return {
     median: back(band.median),
     low: back(band.low),

@@ -361,6 +361,23 @@ function simulated(
   }
 }
 
+describe('a load that is held or not', () => {
+  const asked = (load: number) =>
+    casesOf(planOf('turns', [40, 90], { measure: 'load-yes-no', conditions: { load } }));
+
+  it('is predicted as the probability that it holds, which falls with the load', () => {
+    const [light, heavy] = [asked(0.2), asked(2)];
+    for (const [k, one] of light.entries()) {
+      expect(one.expected).toBeGreaterThan(heavy[k]!.expected!);
+      expect(one.band!.high).toBeLessThanOrEqual(1);
+      expect(one.band!.low).toBeGreaterThanOrEqual(0);
+      // What the magnet holds, in kilograms, is not changed by what is asked.
+      expect(one.forecast!.value).toBe(heavy[k]!.forecast!.value);
+    }
+    expect(light[1]!.expected).toBeGreaterThan(light[0]!.expected!);
+  });
+});
+
 describe('over a thousand simulated classes', () => {
   const questions: [string, LessonPlan][] = [
     ['turns and clips', planOf('turns', [30, 40, 60])],

@@ -3,6 +3,7 @@ import type { Caution, WoundCoil } from '../coil/index.js';
 import { CoreError } from '../errors.js';
 import {
   bandOf,
+  chanceAbove,
   evaluateSubject,
   fromRatioScale,
   ratioScale,
@@ -63,6 +64,9 @@ export interface Case {
   readonly fault: string | null;
   /** Null also where nothing predicts the measure. */
   readonly forecast: Forecast | null;
+  /** What is likely to be read, SI or a count; of a load held or not the probability that it holds. */
+  readonly expected: number | null;
+  /** Around what is expected, and in its terms. */
   readonly band: Band | null;
   readonly stops: readonly Caution[];
   readonly cautions: readonly Caution[];
@@ -95,7 +99,12 @@ export function casesOf(plan: LessonPlan): Case[] {
     const foretold = once(() => {
       const alone = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
       const forecast = heldAgainst && alone && withLearnt(heldAgainst, alone, plan.learnt);
-      return { forecast, band: forecast && heldAgainst ? bandOf(heldAgainst, forecast) : null };
+      if (!forecast || !heldAgainst) return { forecast: null, expected: null, band: null };
+      if (measure.data !== 'yes-no') {
+        return { forecast, expected: forecast.value, band: bandOf(heldAgainst, forecast) };
+      }
+      const chance = chanceAbove(forecast, plan.conditions.load ?? NaN);
+      return { forecast, expected: chance.median, band: chance };
     });
     const cautions = trialled.value.cautions().filter(concerning(measure));
     return {
@@ -105,6 +114,9 @@ export function casesOf(plan: LessonPlan): Case[] {
       fault: null,
       get forecast() {
         return foretold().forecast;
+      },
+      get expected() {
+        return foretold().expected;
       },
       get band() {
         return foretold().band;
@@ -138,6 +150,7 @@ const NOTHING = {
   subject: null,
   trialled: null,
   forecast: null,
+  expected: null,
   band: null,
   stops: [],
   cautions: [],

@@ -14,6 +14,7 @@ const caseOf = (level: number, value: number, more: Partial<Case> = {}): Case =>
   trialled: null,
   fault: null,
   forecast: { value, spread: { classFactor: 1, scatter } },
+  expected: value,
   band: null,
   stops: [],
   cautions: [],

@@ -43,6 +43,20 @@ describe('the readings of one trial', () => {
     expect(at(readings, 21)).toBe(0);
   });
 
+  it('of the fewest cells are one cell or more', () => {
+    const cells: ReadingRules = {
+      quantity: 'cells-to-hold',
+      resolution: 1,
+      relative: false,
+      ceiling: null,
+    };
+    for (const middle of [0.6, 1, 2]) {
+      const { low, p } = trialDistribution(cells, middle, 0.6, 1);
+      expect(low).toBeGreaterThanOrEqual(1);
+      expect(p.reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 12);
+    }
+  });
+
   it('add up to one, from four and a half deviations below on', () => {
     for (const middle of [0.2, 3, 9, 40]) {
       const { low, p } = trialDistribution({ ...clips, ceiling: null }, middle, 0.25, 1);

@@ -1,5 +1,5 @@
 import { normalCdf } from '../numerics/index.js';
-import { ratioScale, type PredictableId } from '../experiments/index.js';
+import { leastReading, ratioScale, type PredictableId } from '../experiments/index.js';
 
 /** Probabilities of a reading at equally spaced values, from the lowest on. */
 export interface Distribution {
@@ -45,7 +45,7 @@ export function trialDistribution(
     value <= 0 ? 0 : normalCdf(Math.log(ratioScale(rules.quantity, value) / middle) / scatter);
   const reach = Math.exp(REACH * scatter);
   const [from, to] = [inverse(rules, middle / reach), inverse(rules, middle * reach)];
-  const first = Math.max(0, Math.round(from / step));
+  const first = Math.max(Math.round(leastReading(rules.quantity) / step), Math.round(from / step));
   const last = Math.max(first, Math.round(Math.min(to, rules.ceiling ?? Infinity) / step));
   const p = new Float64Array(last - first + 1);
   let before = 0;

@@ -79,7 +79,7 @@ export const fewestCells: Measure = {
     timed: true,
     stuck: false,
     off,
-    on: 'Low over a box: hang the load and take the cells away one by one, bridging the gap first, until it drops.',
+    on: 'Low over a box: switch on and hang the load. Switch off, move the clip of one lead along the row so that it leaves a cell out, and switch on again, until it drops.',
     read: 'How many cells were left when it still held?',
   },
 };

@@ -139,7 +139,7 @@ function simulateTrials(
         id: uuidFrom(random),
         outcome: simulateOutcome(measure, of.forecast!.value, room, random),
         onTimeSeconds: onTimeOf(of, random),
-        modelValue: of.forecast!.value,
+        modelValue: of.expected!,
         modelLow: of.band!.low,
         modelHigh: of.band!.high,
         flags: [],

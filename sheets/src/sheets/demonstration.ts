@@ -30,7 +30,7 @@ export function demonstration(of: Prepared): readonly Page[] {
       .filter(({ trialled }) => trialled)
       .map((one) => [
         one.name,
-        one.forecast ? measuredText(measure, one.forecast.value) : '–',
+        one.expected === null ? '–' : measuredText(measure, one.expected),
         one.band ? measuredBand(measure, one.band) : '–',
         `${one.trialled!.supplyCurrent.toPrecision(2)} A`,
         onWords(one),

@@ -24,15 +24,15 @@ export function educator(of: Prepared): readonly Page[] {
   flow.heading('What to expect');
   flow.table(
     ['Level', 'Expected', 'Nine in ten', 'Current', 'On at most'],
-    cases.map(({ name, forecast, band, trialled, fault, stops }) => {
+    cases.map(({ name, expected, band, trialled, fault, stops }) => {
       if (!trialled) return [name, fault ?? 'cannot be built', '', '', ''];
       return [
         name,
         stops.length > 0
           ? 'not for a class'
-          : forecast
-            ? measuredText(measure, forecast.value)
-            : '–',
+          : expected === null
+            ? '–'
+            : measuredText(measure, expected),
         band ? measuredBand(measure, band) : '–',
         `${trialled.supplyCurrent.toPrecision(2)} A`,
         onWords({ ...cases[0]!, trialled }),

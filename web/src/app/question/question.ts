@@ -112,11 +112,11 @@ export class QuestionPage {
         levelId: one.levelId,
         series: Math.max(0, lines.indexOf(one.seriesId)),
         x: placeOf(one.levelId),
-        value: one.forecast && inUnit(one.forecast.value),
+        value: one.expected === null ? null : inUnit(one.expected),
         low: one.band ? inUnit(one.band.low) : 0,
         high: one.band ? inUnit(one.band.high) : 0,
         name: one.name,
-        text: one.fault ?? (one.forecast ? measuredText(measure, one.forecast.value) : '–'),
+        text: one.fault ?? (one.expected === null ? '–' : measuredText(measure, one.expected)),
         stopped: one.fault !== null || one.stops.length > 0,
       })),
       lines: plan.series
@@ -142,7 +142,9 @@ export class QuestionPage {
       return {
         level,
         index,
-        predicted: join(({ forecast }) => (forecast ? measuredText(measure, forecast.value) : '–')),
+        predicted: join(({ expected }) =>
+          expected === null ? '–' : measuredText(measure, expected),
+        ),
         band: join(({ band }) => (band ? measuredBand(measure, band) : '–')),
         current: join(({ trialled }) =>
           trialled ? `${trialled.supplyCurrent.toPrecision(2)} A` : '–',

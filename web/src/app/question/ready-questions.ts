@@ -262,7 +262,8 @@ export const READY_QUESTIONS: readonly ReadyQuestion[] = [
     ages: '7–18, shown to all',
     minutes: 20,
     shows: 'Very little power holds a great load, as long as nothing lies between.',
-    trouble: 'Low over a box of sand, nobody’s feet below, and bridge a cell before taking it out.',
+    trouble:
+      'Low over a box of sand, nobody’s feet below, and switch off before you take a cell out.',
     experiment: 'shell-magnet',
     design: newShell('Cup magnet'),
     factor: 'gap',

@@ -154,6 +154,6 @@ export function currentShare({ fair }: LessonJudgement, level: ReadingLevel): st
 }
 
 /** What is predicted of a case, in a few letters. */
-export function forecastText(plan: Plan, { forecast }: NamedCase): string {
-  return forecast ? measuredText(measureOf(plan.measure), forecast.value) : '–';
+export function forecastText(plan: Plan, { expected }: NamedCase): string {
+  return expected === null ? '–' : measuredText(measureOf(plan.measure), expected);
 }

@@ -178,11 +178,14 @@ export class RehearsalPlayer {
         ...where,
         outcome,
         onTime_s: Math.round(10 * (trial.switchedOff - trial.switchedOn)) / 10,
-        model: one.forecast && {
-          value: one.forecast.value,
-          low: one.band?.low ?? null,
-          high: one.band?.high ?? null,
-        },
+        model:
+          one.expected === null
+            ? null
+            : {
+                value: one.expected,
+                low: one.band?.low ?? null,
+                high: one.band?.high ?? null,
+              },
         flags: trial.leadLoose ? ['lead-loose'] : [],
         note: '',
         recordedAt,

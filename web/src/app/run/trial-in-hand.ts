@@ -114,7 +114,7 @@ export class TrialInHand {
   reading(): ReadingBody | null {
     const outcome = this.form.read();
     if (outcome === null) return null;
-    const { levelId, seriesId, forecast, band } = this.at.current();
+    const { levelId, seriesId, expected, band } = this.at.current();
     const onTime = this.onTime();
     return {
       groupId: this.at.group().id,
@@ -123,11 +123,14 @@ export class TrialInHand {
       outcome,
       onTime_s: onTime === null ? null : Math.round(Math.min(onTime, LONGEST) * 10) / 10,
       // What the model says of this level's design as it is now.
-      model: forecast && {
-        value: forecast.value,
-        low: band?.low ?? null,
-        high: band?.high ?? null,
-      },
+      model:
+        expected === null
+          ? null
+          : {
+              value: expected,
+              low: band?.low ?? null,
+              high: band?.high ?? null,
+            },
       flags: this.flags(),
       note: this.note().trim().slice(0, 500),
       actor: this.actor(),
