@@ -85,7 +85,7 @@ describe('the scale on which classes differ by a factor', () => {
     // As likely as not at what is expected; and by the table of Φ with the class's own factor known.
     expect(at(10).median).toBeCloseTo(0.5, 9);
     const known = chanceAbove({ value: 10, spread: { classFactor: 1 + 1e-9, scatter: 0.2 } }, 8);
-    expect(known.high).toBeCloseTo(normalCdf(Math.log(10 / 8) / 0.2), 7);
+    expect(known.low).toBeCloseTo(normalCdf(Math.log(10 / 8) / 0.2), 7);
     let before = 1;
     for (const load of [2, 5, 9, 11, 20, 60]) {
       const { low, median, high } = at(load);
