@@ -12,6 +12,7 @@ import {
 import { builtinModules } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
+import semver from 'semver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -50,6 +51,29 @@ function reachedBy(file: string, seen = new Map<string, string[]>()): Map<string
   }
   return seen;
 }
+
+describe('every version of Node.js that Nab supports', () => {
+  const lock = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')) as {
+    packages: Record<string, { optional?: boolean; engines?: { node?: string } }>;
+  };
+  const { engines } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as {
+    engines: { node: string };
+  };
+
+  it.each(['20.19.0', '22.13.0', '24.0.0'])('is one that no package refuses: %s', (version) => {
+    expect(semver.satisfies(version, engines.node)).toBe(true);
+    const refusing = Object.entries(lock.packages)
+      // npm leaves out a refusing one that is optional, without a warning.
+      .filter(([, { optional }]) => optional !== true)
+      .filter(([, one]) => one.engines?.node && !semver.satisfies(version, one.engines.node))
+      .map(([name]) => name);
+    expect(refusing).toEqual([]);
+  });
+
+  it.each(['18.20.4', '20.18.3', '22.12.0', '23.11.0'])('is not %s', (version) => {
+    expect(semver.satisfies(version, engines.node)).toBe(false);
+  });
+});
 
 describe('a bare clone, before anything is installed', () => {
   it.each(SCRIPTS)('$name is a script of Node.js, as which npm starts it', ({ words }) => {
