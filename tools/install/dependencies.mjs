@@ -1,6 +1,6 @@
 // Runs before anything is installed: Node's built-ins only.
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cacheFolder, projectFolder } from './folders.mjs';
 import { npm, npmFailure } from './npm.mjs';
@@ -33,9 +33,14 @@ export function ensureDependencies() {
   }
   const count = Object.keys(JSON.parse(text).packages).length - 1;
   const done = stage(`Installing ${count} packages`, '1 to 3 minutes');
-  const { status, output } = npm(['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-    cwd: projectFolder,
-  });
+  const install = () =>
+    npm(['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: projectFolder });
+  let { status, output } = install();
+  if (status !== 0 && /\bENOTEMPTY\b/.test(output)) {
+    // An installation that was cut short left folders that npm itself does not remove.
+    rmSync(join(projectFolder, 'node_modules'), { recursive: true, force: true });
+    ({ status, output } = install());
+  }
   if (status !== 0) refuse(npmFailure(output));
   writeFileSync(stamp, lock);
   done();

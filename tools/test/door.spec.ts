@@ -132,7 +132,9 @@ describe('what stops a first start is said in one sentence', { timeout: 60_000 }
       node?: string[];
     } = {},
   ) => {
-    const { npm_execpath: _npm, ...rest } = process.env;
+    const rest = Object.fromEntries(
+      Object.entries(process.env).filter(([name]) => !/^npm_/i.test(name)),
+    );
     const { status, stdout, stderr } = spawnSync(
       process.execPath,
       [...node, join(clone, 'tools', name)],
