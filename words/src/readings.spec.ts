@@ -22,6 +22,15 @@ describe('what was read or predicted, in words', () => {
     );
   });
 
+  it('says a chance in percent, and never quite all of what is not', () => {
+    const holds = measureOf('load-yes-no');
+    expect(measuredText(holds, 0.77)).toBe('77 %');
+    expect([measuredText(holds, 0.9999), measuredText(holds, 1)]).toEqual(['>99 %', '100 %']);
+    expect([measuredText(holds, 1e-4), measuredText(holds, 0)]).toEqual(['<1 %', '0 %']);
+    expect(measuredBand(holds, { low: 0.001, high: 0.8 })).toBe('<1–80 %');
+    expect(measuredBand(holds, { low: 0.997, high: 0.999 })).toBe('>99 %');
+  });
+
   it('turns SI into the unit that a class reads', () => {
     expect(inUnitOf(needle)(Math.PI / 2)).toBeCloseTo(90, 9);
     expect(inUnitOf(load)(3)).toBe(3);

@@ -9,9 +9,16 @@ import {
 } from '@nab/core';
 import { countText, massText } from './format.js';
 
+/** A share in percent; what is not quite all or nothing is not said to be. */
+function percentOf(share: number): string {
+  if (share > 0 && share < 0.005) return '<1';
+  if (share < 1 && share > 0.995) return '>99';
+  return String(Math.round(share * 100));
+}
+
 /** A value of a measure (SI or a count) as people say it, with its unit. */
 export function measuredText(measure: Measure, value: number): string {
-  if (measure.data === 'yes-no') return `${Math.round(value * 100)} %`;
+  if (measure.data === 'yes-no') return `${percentOf(value)} %`;
   if (measure.quantity === null) {
     const unit = Math.round(value) === 1 ? measure.unit.replace(/s$/, '') : measure.unit;
     return `${countText(value)} ${unit}`.trim();
@@ -26,7 +33,10 @@ export function measuredBand(
   measure: Measure,
   { low, high }: { readonly low: number; readonly high: number },
 ): string {
-  if (measure.data === 'yes-no') return `${Math.round(low * 100)}–${Math.round(high * 100)} %`;
+  if (measure.data === 'yes-no') {
+    const [from, to] = [percentOf(low), percentOf(high)];
+    return from === to ? `${from} %` : `${from}–${to} %`;
+  }
   if (measure.quantity === null) return `${Math.floor(low)}–${Math.ceil(high)}`;
   const from = measuredText(measure, low);
   const to = measuredText(measure, high);
