@@ -71,7 +71,9 @@ describe('the outbox', () => {
   it('holds a correction back while what it corrects has not arrived', async () => {
     let stumbles = true;
     const { outbox, sent, delivered } = outboxWith((body) =>
-      countIn(body) === 21 && stumbles ? throwError(() => new ServerFault(problem('INTERNAL'))) : of(body),
+      countIn(body) === 21 && stumbles
+        ? throwError(() => new ServerFault(problem('INTERNAL')))
+        : of(body),
     );
     const original = await outbox.addReading('x', reading(21));
     await outbox.addReading('x', { ...reading(22), corrects: original, reason: 'miscounted' });
