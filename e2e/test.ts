@@ -9,7 +9,7 @@ const OPTIONS = {
   baseURL: process.env['NAB_ADDRESS']!,
   viewport: { width: 1280, height: 800 },
   reducedMotion: 'reduce',
-  // Each would fetch the whole application beside its test; the tests of it allow it.
+  // It would fetch the whole application during each test; its own tests allow it.
   serviceWorkers: 'block',
 } as const;
 

@@ -1,4 +1,4 @@
-// .ci/run: what somebody new does, in that order, on a clean checkout. Counts like npm test.
+// .ci/run: what somebody new does on a clean checkout, in that order. Counts like npm test.
 import './install/node-version.mjs';
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -14,7 +14,7 @@ const seconds = (since) => (performance.now() - since) / 1000;
 
 let passed = 0;
 const failures = [];
-/** One step: what is to be true of it, and how long it took. */
+/** Runs one step, counts it and prints how long it took. */
 async function step(title, act) {
   const at = performance.now();
   try {

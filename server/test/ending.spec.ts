@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { newDesign } from '@nab/contract';
 import { startBench, type Bench } from './harness.js';
 
-/** How long a connection would be kept. Whoever waited for one would outlast every test. */
+/** How long a connection would be kept. A server that waited for one would outlast the test. */
 const HOUR_MS = 3_600_000;
 
 let bench: Bench;

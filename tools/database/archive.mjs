@@ -40,7 +40,7 @@ export const writeArchive = (cluster, file) =>
     return out.bytesWritten;
   });
 
-/** Adds from a file what is missing. @returns what the server says of it. */
+/** Adds what is missing from a file. @returns the server's answer. */
 export const readArchive = (cluster, file) =>
   withServer(cluster, async (address) => {
     const answer = await fetch(address, {

@@ -6,7 +6,7 @@ const OPENERS = {
   linux: ['xdg-open'],
 };
 
-/** Opens a page in the browser of whoever sits here; says what to do where that is not possible. */
+/** Opens a page in the user's browser; says what to do where that is impossible. */
 export function openBrowser(address) {
   const [program, ...words] = OPENERS[process.platform] ?? OPENERS.linux;
   const child = spawn(program, [...words, address], { stdio: 'ignore', detached: true });

@@ -45,9 +45,9 @@ interface LastState {
 }
 
 /**
- * Last solutions of cores, for many that are near one another, as while something is dragged. A
- * solution is the same within the tolerance whatever it began from, and not in its last digits: whoever
- * passes a memory on has these depend on the order of the calls.
+ * Last solutions of cores: warm starts for designs near one another, as while something is dragged. A
+ * solution is the same within the tolerance from any start, but its last digits are not. A caller that
+ * passes a memory accepts that they depend on the order of its calls.
  */
 export type SolverMemory = WeakMap<PreparedCore, LastState>;
 export const solverMemory = (): SolverMemory => new WeakMap();
