@@ -162,7 +162,7 @@ const random = seededRandom(seed);
 makeCopy();
 const begun = performance.now();
 if (!passes('core')) throw new Error('the tests fail before anything is changed');
-patience = PATIENCE * (performance.now() - begun);
+patience = Math.ceil(PATIENCE * (performance.now() - begun));
 let all = 0;
 let noticed = 0;
 console.log('| folder | changes | noticed | share |\n| --- | --- | --- | --- |');
