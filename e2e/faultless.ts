@@ -15,6 +15,12 @@ export async function faultsOf(
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   return page.evaluate(
     async ([exclude, only, off]) => {
+      // A colour on its way from one theme to the other is neither.
+      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+      const passing = document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getComputedTiming().endTime !== Infinity);
+      await Promise.allSettled(passing.map(({ finished }) => finished));
       const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(
         exclude ? { include: [['html']], exclude: [[exclude]] } : document,
         {
@@ -54,10 +60,6 @@ export async function faultlessDayAndNight(page: Page, where?: string): Promise<
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme });
     await expect(page.locator('html')).toHaveAttribute('data-theme', colorScheme);
-    // Colours change within a frame, however little motion is wished for.
-    await page.evaluate(
-      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
-    );
     // Nothing but colours differs by night.
     const rules = colorScheme === 'dark' ? ['color-contrast'] : undefined;
     expect(
