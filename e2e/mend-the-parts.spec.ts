@@ -172,6 +172,8 @@ test('auto-complete: a combobox that knows its list and the option in hand', asy
   await expect(list).toHaveRole('listbox');
   await expect(list).toHaveAccessibleName('Kinds to choose from');
   await box.press('ArrowDown');
+  // It is set a moment after the key.
+  await expect(box).toHaveAttribute('aria-activedescendant', /./);
   const option = page.locator(`[id="${await box.getAttribute('aria-activedescendant')}"]`);
   await expect(option).toHaveRole('option');
   await faultless(page);
