@@ -5,7 +5,7 @@ export interface Cluster {
   readonly folder: string;
   readonly programs: string;
   url(database: string): string;
-  ensureDatabase(database: string, template?: string): Promise<void>;
+  ensureDatabase(database: string): Promise<void>;
   hasDatabase(database: string): Promise<boolean>;
   databases(): Promise<string[]>;
   stop(): Promise<void>;

@@ -172,14 +172,10 @@ export function connection({ folder, programs, port, passwords }) {
           `SELECT datname FROM pg_database WHERE NOT datistemplate AND datname <> 'postgres' ORDER BY 1`,
         )
       ).map(({ datname }) => datname),
-    /** Makes a database where it is missing, empty or as a copy of another one. */
-    async ensureDatabase(database, template = 'template1') {
+    async ensureDatabase(database) {
       await query('postgres', serverRole(passwords.server));
       if (!(await hasDatabase(database))) {
-        await query(
-          'postgres',
-          `CREATE DATABASE "${database}" OWNER ${SERVER} TEMPLATE "${template}"`,
-        );
+        await query('postgres', `CREATE DATABASE "${database}" OWNER ${SERVER}`);
       }
       // One that was made when the owner of the cluster was also the server's role.
       await query('postgres', `ALTER DATABASE "${database}" OWNER TO ${SERVER}`);
