@@ -103,7 +103,7 @@ describe('what stops a first start is said in one sentence', { timeout: 60_000 }
   const own = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {};
 
   beforeAll(() => {
-    // What a clone holds of it: sources, and no packages.
+    // As in a clone: sources, but no packages.
     for (const name of ['tools', 'package.json', 'package-lock.json', 'web/package.json']) {
       mkdirSync(dirname(join(clone, name)), { recursive: true });
       cpSync(join(root, name), join(clone, name), { recursive: true });

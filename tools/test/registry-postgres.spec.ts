@@ -34,7 +34,7 @@ describe(
       for (const folder of [home, data]) {
         if (user.uid !== undefined) chownSync(folder, user.uid, user.gid);
       }
-      // Where npm runs the tests its settings name folders of whoever runs them.
+      // npm passes its settings on to the tests, and they name the current user’s folders.
       const rest = Object.fromEntries(
         Object.entries(process.env).filter(([name]) => !/^npm_/i.test(name)),
       );

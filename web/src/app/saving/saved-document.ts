@@ -206,7 +206,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     }
     if (draft.version !== this.version && !isOwn(this.valueSignal(), draft)) {
       // The server moved on: show the kept change as a conflict instead of losing either. What is
-      // typed on top of it stays a change of the version from which it was made.
+      // typed after that is still a change of the version the draft was made from.
       this.theirs = { version: this.version, value: this.valueSignal() };
       this.version = draft.version;
       this.valueSignal.set(draft.value as T);
@@ -278,7 +278,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private async settle(error: unknown): Promise<void> {
     if (error instanceof ServerAway) {
       this.stateSignal.set('waiting');
-      // Once the page is closed the draft is carried by whoever is open.
+      // Once the page is closed, the draft courier sends it.
       if (!this.closed) this.retryTimer = setTimeout(() => void this.save(), RETRY_MS);
       return;
     }
