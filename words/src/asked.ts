@@ -1,6 +1,6 @@
 import type { Plan, PollChoice } from '@nab/contract';
-import type { Case, Measure } from '@nab/core';
-import { howMany } from './format.js';
+import { bankSteps, type Case, type Measure } from '@nab/core';
+import { bankText, packOf } from './lift-sentences.js';
 import { answerOf } from './readings.js';
 
 /** What an audience is asked before a trial. */
@@ -9,8 +9,11 @@ export interface Asked {
   readonly choices: readonly PollChoice[];
 }
 
-/** The most cells that can be voted on. */
-const MOST_CELLS = 12;
+/** The most steps that can be voted on. */
+const MOST_STEPS = 12;
+
+/** The reading that says that a full bank of so many cells did not hold: at least one step more. */
+export const moreThan = (cells: number, pack: number): number => cells + Math.max(1, pack);
 
 /** What can be voted on before a trial of this measure; null where it is no matter of a few choices. */
 export function asked(
@@ -31,13 +34,19 @@ export function asked(
       choices: [choice(true), choice(false)],
     };
   }
-  const cells = subject?.design.supply.series ?? 0;
-  if (heldAgainst !== 'cells-to-hold' || cells < 2) return null;
+  if (heldAgainst !== 'cells-to-hold' || !subject || subject.design.supply.bench) return null;
+  const { supply } = subject.design;
+  const left = bankSteps(supply).map(({ cells }) => cells);
+  if (left.length < 2) return null;
+  const pack = packOf(supply);
   return {
-    question: `${name}: how few cells will hold ${what}?`,
-    choices: Array.from({ length: Math.min(cells, MOST_CELLS) }, (_, i) => ({
-      value: i + 1,
-      name: howMany(i + 1, 'cell'),
-    })),
+    question: `${name}: how few ${pack > 0 ? 'packs' : 'cells'} will hold ${what}?`,
+    choices: [
+      ...left
+        .slice(0, MOST_STEPS)
+        .reverse()
+        .map((cells) => ({ value: cells, name: bankText(cells, pack) })),
+      { value: moreThan(left[0]!, pack), name: 'Not even all of them' },
+    ],
   };
 }

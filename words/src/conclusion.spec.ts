@@ -31,18 +31,18 @@ describe('a conclusion to begin from', () => {
   it('has the numbers in it, with their intervals', () => {
     const { claim, evidence, reasoning } = conclusionOf(clear, turns, nameOf, 'full')!;
     expect(claim).toMatch(
-      /^With more turns more is read: between 10 and 40 turns each further turn makes 0\.3 ± 0\.0\d+ objects more\.$/,
+      /^The more turns, the more the magnet lifts: between 10 and 40 turns, each extra turn adds about 0\.300 objects \(95 % confidence interval 0\.2\d\d to 0\.3\d\d\)\.$/,
     );
     expect(evidence).toMatch(
-      /^At 10 turns 4 was read on average \(4 trials, 95 % interval 3\.08 to 4\.92\), at 40 turns 13 was read/,
+      /^At 10 turns, mean 4 \(4 trials, 95 % confidence interval 3\.08 to 4\.92\); at 40 turns, mean 13 /,
     );
     expect(reasoning).toMatch(/more turns push more/);
   });
 
   it('is said plainly for whoever reads plainly', () => {
     expect(conclusionOf(clear, turns, nameOf, 'plain')).toEqual({
-      claim: 'With more turns, more was read.',
-      evidence: 'At 10 turns we read 4 on average. At 40 turns we read 13 on average.',
+      claim: 'The more turns, the more the magnet lifts.',
+      evidence: 'At 10 turns our mean was 4. At 40 turns our mean was 13.',
       reasoning: 'Every turn of wire helps to make the steel a magnet. More turns help more.',
     });
   });
@@ -52,7 +52,7 @@ describe('a conclusion to begin from', () => {
     for (const reader of ['full', 'plain'] as const) {
       const { claim, reasoning } = conclusionOf(flat, turns, nameOf, reader)!;
       expect(claim).toMatch(/do not show|cannot say yet/);
-      expect(reasoning).toMatch(/[Mm]ore trials, or levels farther apart/);
+      expect(reasoning).toMatch(/more repeats, or levels further apart/);
     }
   });
 
@@ -66,13 +66,47 @@ describe('a conclusion to begin from', () => {
     } as const;
     const name = (level: number): string => names[level]!;
     expect(conclusionOf(kinds, material, name, 'full')!.claim).toBe(
-      'The material of the core makes a difference: most was read with steel, least with wood.',
+      'The material of the core makes a difference. The highest mean was at steel, the lowest at wood.',
     );
     expect(conclusionOf(kinds, material, name, 'plain')!.claim).toBe(
       'Steel was best. Wood was weakest.',
     );
     const alike = analyse(readings([7, 7.1, 6.9], 2, false), false);
     expect(conclusionOf(alike, material, name, 'full')!.claim).toMatch(/do not show/);
+  });
+
+  it('of one trial a level asks for a second, and speaks of no scatter', () => {
+    const single = analyse(
+      [5, 8, 14].map((y, level) => ({ x: [10, 20, 40][level]!, y, level, group: 0, order: level })),
+      false,
+    );
+    for (const reader of ['full', 'plain'] as const) {
+      const { reasoning } = conclusionOf(single, turns, nameOf, reader)!;
+      expect(reasoning).not.toMatch(/vary (as|too) much/);
+      expect(reasoning).toMatch(/at least twice|each one again/);
+    }
+  });
+
+  it('of readings that are all the same says so', () => {
+    const same = analyse(readings([7, 7, 7], 0), true);
+    expect(conclusionOf(same, turns, nameOf, 'full')!.reasoning).toMatch(/the same reading/);
+  });
+
+  it('names all kinds that share the lowest place', () => {
+    const kinds = analyse(readings([0, 0, 9], 0, false), false);
+    const name = (level: number): string => ['Wood', 'Brass', 'Steel'][level]!;
+    const asked = {
+      factor: factorOf('core-material'),
+      factorId: 'core-material',
+      measure,
+    } as const;
+    const some = { ...kinds, anova: { ...kinds.anova!, p: 0.001 } };
+    expect(conclusionOf(some, asked, name, 'full')!.claim).toMatch(
+      /the lowest at Wood and Brass\.$/,
+    );
+    expect(conclusionOf(some, asked, name, 'plain')!.claim).toBe(
+      'Steel was best. Wood and Brass were weakest.',
+    );
   });
 
   it('is none of a single level, and asks for a reason where Nab has none', () => {
@@ -99,14 +133,14 @@ describe('a conclusion to begin from', () => {
       );
     const asked = { ...turns, measure: measureOf('load-yes-no') };
     const some = conclusionOf(analyseYesNo(answers([0, 3, 6]), true), asked, nameOf, 'full')!;
-    expect(some.claim).toBe('With more turns it was yes more often.');
+    expect(some.claim).toBe('The more turns, the more often it holds.');
     expect(some.evidence).toBe(
-      'At 10 turns 0 of 6 trials were yes (95 % interval 0 % to 39 %), at 40 turns 6 of 6 trials were yes (95 % interval 61 % to 100 %).',
+      'At 10 turns, yes in 0 of 6 trials (95 % confidence interval 0 % to 39 %); at 40 turns, yes in 6 of 6 trials (95 % confidence interval 61 % to 100 %).',
     );
     const none = conclusionOf(analyseYesNo(answers([2, 3, 3]), true), asked, nameOf, 'plain')!;
     expect(none.claim).toMatch(/^We cannot say yet/);
     expect(none.evidence).toBe(
-      'At 10 turns 2 of 6 trials were yes. At 40 turns 3 of 6 trials were yes.',
+      'At 10 turns, yes in 2 of 6 trials. At 40 turns, yes in 3 of 6 trials.',
     );
   });
 
@@ -129,7 +163,9 @@ describe('a conclusion to begin from', () => {
     const name = (level: number): string => ['wood', 'brass', 'steel'][level]!;
     const claim = (yes: readonly number[]): string =>
       conclusionOf(analyseYesNo(kinds(yes), false), asked, name, 'full')!.claim;
-    expect(claim([0, 1, 7])).toMatch(/makes a difference: most was read with steel/);
+    expect(claim([0, 1, 7])).toMatch(
+      /makes a difference\. The highest mean was at steel, the lowest at wood/,
+    );
     // Alone that pair would do; of three pairs one so far apart is no rarity.
     const alone = fisherExact({ yes: 1, n: 7 }, { yes: 6, n: 7 });
     expect(alone).toBeLessThan(0.05);

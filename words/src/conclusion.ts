@@ -6,10 +6,10 @@ import {
   type LevelAnalysis,
   type Measure,
 } from '@nab/core';
-import { percentText } from './format.js';
+import { howMany, percentText } from './format.js';
 import { inUnitOf, withUnit } from './readings.js';
 import { REASONS } from './reasons.js';
-import { factorWords } from './said-words.js';
+import { factorWords, slopeText } from './said-words.js';
 
 /** A conclusion as classes write one. */
 export interface Conclusion {
@@ -42,7 +42,7 @@ export function conclusionOf(
   const graded = analysis.line !== null || analysis.yesNo !== null;
   const evidence =
     reader === 'full'
-      ? `At ${means.full(least)}, at ${means.full(most)}.`
+      ? `At ${means.full(least)}; at ${means.full(most)}.`
       : `At ${means.plain(least)}. At ${means.plain(most)}.`;
   const { phrase } = factor;
   if (!shown) {
@@ -52,29 +52,58 @@ export function conclusionOf(
           ? `These trials do not show that ${phrase} makes a difference.`
           : `We cannot say yet that ${phrase} makes a difference.`,
       evidence,
-      reasoning:
-        reader === 'full'
-          ? 'Readings at one level lie as far apart as the levels do. A difference may be there that is smaller than this scatter: more trials, or levels farther apart, would tell.'
-          : 'Our readings jump about too much. More trials, or levels farther apart, would tell.',
+      reasoning: whatIsMissing(analysis, reader),
     };
   }
   const [full, plain] = REASONS[factorId] ?? [
-    `Why? Write what ${phrase} changes in the circuit, in the steel, or between magnet and object.`,
+    `Explain why: what does changing ${phrase} do to the circuit, to the steel, or between magnet and object?`,
     'Why do you think so?',
   ];
   return {
     claim: graded
       ? gradedClaim(analysis, factor, measure, reader)
-      : reader === 'full'
-        ? `${sentence(phrase)} makes a difference: most was read with ${levelName(most.level)}, least with ${levelName(least.level)}.`
-        : `${sentence(levelName(most.level))} was best. ${sentence(levelName(least.level))} was weakest.`,
+      : kindsClaim(sorted, phrase, levelName, reader),
     evidence,
     reasoning: reader === 'full' ? full : plain,
   };
 }
 
+/** Why nothing was shown: too much scatter, none that could be seen, or none at all. */
+function whatIsMissing({ levels, anova }: Analysis, reader: Reader): string {
+  if (levels.every(({ summary }) => summary.n === 1)) {
+    return reader === 'full'
+      ? 'With a single trial at each level nobody knows how much repeats vary. Try each level at least twice.'
+      : 'We tried each level once. We need to try each one again.';
+  }
+  if (anova && !(anova.within.sumOfSquares > 0) && !(anova.between.sumOfSquares > 0)) {
+    return reader === 'full'
+      ? 'Every trial gave the same reading. Levels further apart may show a difference.'
+      : 'We read the same every time. We need levels further apart.';
+  }
+  return reader === 'full'
+    ? 'Repeats at one level vary as much as the levels do. There may still be a small difference: more repeats, or levels further apart, would show it.'
+    : 'Our readings vary too much. We need more repeats, or levels further apart.';
+}
+
+/** Which kind was best and which was weakest; all of them where several share a place. */
+function kindsClaim(
+  sorted: readonly LevelAnalysis[],
+  phrase: string,
+  levelName: (level: number) => string,
+  reader: Reader,
+): string {
+  const sharing = (mean: number): readonly string[] =>
+    sorted.filter(({ summary }) => summary.mean === mean).map(({ level }) => levelName(level));
+  const best = sharing(sorted[sorted.length - 1]!.summary.mean);
+  const worst = sharing(sorted[0]!.summary.mean);
+  const were = (names: readonly string[]): string => (names.length === 1 ? 'was' : 'were');
+  return reader === 'full'
+    ? `${sentence(phrase)} makes a difference. The highest mean was at ${listed(best)}, the lowest at ${listed(worst)}.`
+    : `${sentence(listed(best))} ${were(best)} best. ${sentence(listed(worst))} ${were(worst)} weakest.`;
+}
+
 /** Whether readings rule out that nothing changes. */
-function isShown({ alike, line, lineWithGroups, anova, yesNo, sharePairs }: Analysis): boolean {
+function isShown({ alike, line, anova, yesNo, sharePairs }: Analysis): boolean {
   if (yesNo) return yesNo.p < 0.05;
   if (sharePairs.length > 0) {
     // The more pairs, the likelier one of them by chance: each must be that much clearer (Bonferroni).
@@ -82,44 +111,37 @@ function isShown({ alike, line, lineWithGroups, anova, yesNo, sharePairs }: Anal
   }
   if (alike.includes('none')) return false;
   if (!line) return anova !== null && anova.p < 0.05;
-  const fit = lineWithGroups && lineWithGroups.betweenGroups > 0 ? lineWithGroups : line;
-  return Math.abs(fit.coefficients[1]!) > fit.intervals95[1]!;
+  return Math.abs(line.coefficients[1]!) > line.intervals95[1]!;
 }
 
 function gradedClaim(
-  { line, lineWithGroups, levels, alike, yesNo }: Analysis,
+  { line, levels, alike, yesNo }: Analysis,
   factor: Factor,
   measure: Measure,
   reader: Reader,
 ): string {
-  const { term, one, unit } = factorWords(factor, measure);
-  if (yesNo) {
-    const way = yesNo.curve.coefficients[1]! > 0 ? 'more' : 'less';
-    return `With more ${term} it was yes ${way} often.`;
-  }
-  const fit = lineWithGroups && lineWithGroups.betweenGroups > 0 ? lineWithGroups : line!;
-  const scale = inUnitOf(measure);
-  const [slope, half] = [scale(fit.coefficients[1]!), scale(fit.intervals95[1]!)];
-  const way = slope > 0 ? 'more' : 'less';
-  if (reader === 'plain') return `With more ${term}, ${way} was read.`;
+  const { term, one, unit, more, then } = factorWords(factor, measure);
+  const slope = (yesNo?.curve ?? line!).coefficients[1]!;
+  const claim = `${more}, ${then[slope > 0 ? 0 : 1]}`;
+  if (yesNo || reader === 'plain') return `${claim}.`;
   const xs = levels.map(({ x }) => x);
   const range = `between ${formatNumber(Math.min(...xs))} and ${formatNumber(Math.max(...xs))} ${term}`;
-  const amount = `${formatNumber(Math.abs(slope))} ± ${formatNumber(half, 2)} ${unit}`.trim();
+  const amount = slopeText(line!, measure);
   const even =
     alike.includes('line') || alike.includes('proportional') ? 'each' : 'on average each';
-  return `With more ${term} ${way} is read: ${range} ${even} further ${one} makes ${amount} ${way}.`;
+  return `${claim}: ${range}, ${even} extra ${one} ${slope > 0 ? 'adds' : 'takes away'} about ${withUnit(amount.value, unit)} (95 % confidence interval ${amount.low} to ${amount.high}).`;
 }
 
 /** Shares of yes of a level in words: with their interval, or counted. */
 function shareWords(levelName: (level: number) => string) {
   const counted = ({ summary: { mean, n } }: LevelAnalysis): string =>
-    `${Math.round(mean * n)} of ${n} trials ${n === 1 ? 'was' : 'were'} yes`;
+    `yes in ${Math.round(mean * n)} of ${howMany(n, 'trial')}`;
   return {
     full: (one: LevelAnalysis): string => {
       const [low, high] = one.summary.share ?? [0, 1];
-      return `${levelName(one.level)} ${counted(one)} (95 % interval ${percentText(low)} to ${percentText(high)})`;
+      return `${levelName(one.level)}, ${counted(one)} (95 % confidence interval ${percentText(low)} to ${percentText(high)})`;
     },
-    plain: (one: LevelAnalysis): string => `${levelName(one.level)} ${counted(one)}`,
+    plain: (one: LevelAnalysis): string => `${levelName(one.level)}, ${counted(one)}`,
   };
 }
 
@@ -131,14 +153,18 @@ function meanWords(measure: Measure, levelName: (level: number) => string) {
     full: ({ level, summary }: LevelAnalysis): string => {
       const { interval95, mean } = summary;
       const interval = Number.isFinite(interval95)
-        ? `, 95 % interval ${n(Math.max(0, mean - interval95))} to ${n(mean + interval95)}`
+        ? `, 95 % confidence interval ${n(Math.max(0, mean - interval95))} to ${n(mean + interval95)}`
         : '';
       const trials = summary.n === 1 ? 'one trial' : `${summary.n} trials`;
-      return `${levelName(level)} ${withUnit(n(mean), measure.unit)} was read on average (${trials}${interval})`;
+      return `${levelName(level)}, mean ${withUnit(n(mean), measure.unit)} (${trials}${interval})`;
     },
     plain: ({ level, summary: { mean } }: LevelAnalysis): string =>
-      `${levelName(level)} we read ${withUnit(formatNumber(scale(mean), 2), measure.unit)} on average`,
+      `${levelName(level)} our mean was ${withUnit(formatNumber(scale(mean), 2), measure.unit)}`,
   };
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const listed = (names: readonly string[]): string =>
+  names.length === 1
+    ? names[0]!
+    : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]!}`;

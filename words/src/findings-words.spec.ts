@@ -36,12 +36,12 @@ describe('kinds held against each other', () => {
         chance: '0.02',
       }),
     ]);
-    expect(rows([3, 9], 10)[0]!.name).toMatch(/against Wood$/);
+    expect(rows([3, 9], 10)[0]!.name).toMatch(/vs Wood$/);
   });
 
   it('have the larger first, whichever was tried first', () => {
     const [row] = rows([9, 3], 10);
     expect(row).toMatchObject({ difference: '+60 points', interval: '+17 points to +81 points' });
-    expect(row!.name).toMatch(/^Wood against /);
+    expect(row!.name).toMatch(/^Wood vs /);
   });
 });

@@ -1,4 +1,4 @@
-import type { Plan } from '@nab/contract';
+import { plannedFactor, type Plan } from '@nab/contract';
 import {
   factorOf,
   formatNumber,
@@ -6,13 +6,14 @@ import {
   measureOf,
   type Findings,
   type LevelFinding,
+  type Measure,
 } from '@nab/core';
 import { caseText, levelWords } from './case-words.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { percentText } from './format.js';
-import { inUnitOf, measuredBand, measuredText, withUnit } from './readings.js';
+import { inUnitOf, measuredBand, measuredText, shownBand, withUnit } from './readings.js';
 import { saidOf, type MinutesAt } from './said.js';
-import type { Said } from './said-words.js';
+import { slopeText, type Said } from './said-words.js';
 
 /**
  * What can be said of every line of readings, no stronger than they allow.
@@ -23,7 +24,7 @@ export function allSaid(
   { series }: Findings,
   minutes?: (seriesId: string | null) => MinutesAt,
 ): Said[] {
-  const factor = factorOf(plan.factor);
+  const factor = plannedFactor(plan);
   const measure = measureOf(plan.measure);
   return series.flatMap(({ seriesId, analysis }) => {
     if (!analysis) return [];
@@ -50,22 +51,21 @@ export function besidesSaid(plan: Plan, { series }: Findings): Said[] {
       const of = trials === 1 ? 'one trial' : `the mean of ${trials} trials`;
       return {
         state: inside ? 'rest' : 'caution',
-        text: `${before}check at ${name}: the curve through the other levels foretold ${n(foretold)} ${named} (${n(Math.max(0, low))} to ${n(high)} for ${of}, nineteen of twenty); ${n(mean)} came. ${inside ? 'The curve holds there.' : 'The curve does not hold there.'}`,
+        text: `${before}test at ${name}: the curve through the other levels predicted ${n(foretold)} ${named} (95 % prediction interval ${n(Math.max(0, low))} to ${n(high)} for ${of}). The result was ${n(mean)}. ${inside ? 'The prediction was right.' : 'The prediction was wrong, so the curve does not fit here.'}`,
       };
     });
     const [full, less] = [analysis?.line, without?.line];
     if (!full || !less) return checked;
-    const slope = ({ coefficients, intervals95 }: typeof full): string =>
-      `${n(coefficients[1]!)} ± ${formatNumber(unit(intervals95[1]!), 2)}`;
-    const which =
-      odd.length === 1
-        ? 'the reading that stands out'
-        : `the ${odd.length} readings that stand out`;
+    const slope = (fit: typeof full): string => {
+      const { signed, signedLow, signedHigh } = slopeText(fit, measure);
+      return `${signed} (${signedLow} to ${signedHigh})`;
+    };
+    const which = odd.length === 1 ? 'the outlier' : `the ${odd.length} outliers`;
     return [
       ...checked,
       {
         state: 'rest',
-        text: `${before}without ${which} the straight line’s slope would be ${slope(less)}, with it ${slope(full)}. It stays in: only what went wrong at the bench is a reason to leave a reading out.`,
+        text: `${before}with ${which} the slope is ${slope(full)}; without, ${slope(less)}. Keep an outlier unless you know what went wrong in that trial.`,
       },
     ];
   });
@@ -81,7 +81,7 @@ export function conclusionsOf(
   const measure = measureOf(plan.measure);
   if (measure.data === 'words') return [];
   const names = (level: number): string => levelWords(plan, plan.levels[level]!.id);
-  const asked = { factor: factorOf(plan.factor), factorId: plan.factor, measure };
+  const asked = { factor: plannedFactor(plan), factorId: plan.factor, measure };
   return series.flatMap(({ seriesId, analysis }) => {
     const made = analysis && conclusionOf(analysis, asked, names, reader);
     return made ? [{ ...made, name: levelWords(plan, seriesId) }] : [];
@@ -124,7 +124,7 @@ export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
     guess: text(level.guess),
     model: text(level.model),
     band: level.band ? measuredBand(measure, level.band) : '–',
-    inBand: inBand(level),
+    inBand: inBand(measure, level),
   }));
 }
 
@@ -141,9 +141,12 @@ function intervalText(
   return `${text(low)} to ${text(summary.mean + summary.interval95)}`;
 }
 
-function inBand({ summary, band }: LevelFinding): string {
+/** By the ends as they are written, so that a mean that equals one of them is inside. */
+function inBand(measure: Measure, { summary, band }: LevelFinding): string {
   if (!summary || !band) return '–';
-  return summary.mean >= band.low && summary.mean <= band.high ? 'yes' : 'no';
+  const [low, high] = shownBand(measure, band);
+  const mean = Number(inUnitOf(measure)(summary.mean).toPrecision(3));
+  return mean >= low && mean <= high ? 'yes' : 'no';
 }
 
 /** Two kinds held against each other, in words. */
@@ -170,7 +173,7 @@ export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
         const points = (share: number): string =>
           `${share > 0 ? '+' : ''}${Math.round(100 * share)} points`;
         return {
-          name: `${line ? `${line}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
+          name: `${line ? `${line}: ` : ''}${nameOf(more)} vs ${nameOf(less)}`,
           difference: points(Math.abs(difference)),
           interval: `${points(from)} to ${points(to)}`,
           chance: chanceText(p),
@@ -182,7 +185,7 @@ export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
       const [more, less] = difference < 0 ? [first, second] : [second, first];
       const size = Math.abs(difference);
       return {
-        name: `${line ? `${line}: ` : ''}${nameOf(more)} against ${nameOf(less)}`,
+        name: `${line ? `${line}: ` : ''}${nameOf(more)} vs ${nameOf(less)}`,
         difference: signed(unit(size), measure.unit),
         interval: `${signed(unit(size - interval95), '')} to ${signed(unit(size + interval95), measure.unit)}`,
         chance: chanceText(p),
@@ -192,7 +195,7 @@ export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
   });
 }
 
-const chanceText = (p: number): string => (p < 0.001 ? 'under 1 in 1000' : formatNumber(p, 2));
+const chanceText = (p: number): string => (p < 0.001 ? '< 0.001' : formatNumber(p, 2));
 
 /** A difference with its sign, in the axis' unit. */
 const signed = (value: number, unit: string): string =>
@@ -206,11 +209,11 @@ export function beliefText({ compared, inBand: inside, belief }: Findings): stri
     factor >= 1
       ? `${formatNumber(factor, 2)} times what Nab expected`
       : `${percentText(factor)} of what Nab expected`;
-  return `${inside} of ${compared} trials fell inside Nab’s 90 % band of the day they were made. This class reads about ${than}; Nab’s predictions for it have learnt that.`;
+  return `${inside} of ${compared} trials fell inside Nab’s 90 % prediction interval at the time. This class measures about ${than}, and Nab has adjusted its predictions.`;
 }
 
 /** That trials say “at least so much”; null where none does. */
 export const censoredText = ({ censored }: Findings): string | null =>
   censored === 0
     ? null
-    : `${censored === 1 ? 'One trial says' : `${censored} trials say`} “at least so much”: the tray was empty, or the load never dropped. Curves take them for at least that; their level’s mean is too low.`;
+    : `${censored === 1 ? 'One trial is' : `${censored} trials are`} a lower limit: the tray ran out, or the load never dropped. The fits allow for this (censored data), but the mean of that level is too low.`;

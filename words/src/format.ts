@@ -19,7 +19,8 @@ export function howMany(count: number, one: string, many = `${one}s`): string {
 
 /** The band of a count, such as `5–32`. */
 export function bandText({ low, high }: Band): string {
-  return `${Math.floor(low)}–${Math.ceil(high)}`;
+  const [from, to] = [Math.floor(low), Math.ceil(high)];
+  return from === to ? String(from) : `${from}–${to}`;
 }
 
 export function objectWord(

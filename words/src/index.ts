@@ -1,13 +1,15 @@
 export { byGravity, cautionText, OWN_RULES } from './cautions.js';
 export { changeText, gainText, priceText } from './changes.js';
 export {
+  bankText,
   cellsSentence,
+  packOf,
   chainSentence,
   layersSentence,
   loadSentence,
   openingSentence,
   residualSentence,
-  TAKING_CELLS,
+  takingText,
 } from './lift-sentences.js';
 export {
   bandText,
@@ -57,13 +59,14 @@ export { batteryWords } from './battery-words.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
 export { coilsOf, type CoilOf } from './coils.js';
 export { asDone } from './as-done.js';
-export { asked, type Asked } from './asked.js';
+export { asked, moreThan, type Asked } from './asked.js';
 export { voteText } from './votes.js';
 export { foresightText, saidOf, scoresText, type MinutesAt } from './said.js';
 export {
   CURVE_NAMES,
   equationText,
   factorWords,
+  slopeText,
   type FactorWords,
   type Said,
 } from './said-words.js';

@@ -8,7 +8,7 @@ import {
   type Residual,
   type Winding,
 } from '@nab/core';
-import { countText, massText, objectWord, secondsText } from './format.js';
+import { countText, howMany, massText, objectWord, secondsText } from './format.js';
 
 /** Where the wire runs out of core and starts a layer. */
 export function layersSentence({ layers, turnsPerLayer }: Winding, turns: number): string {
@@ -50,23 +50,44 @@ export function loadSentence({ gap, force, mass: exact, plateTooThin }: LoadHeld
 
 /**
  * How few cells hold a load, kg.
- * @param packs of so many cells side by side; a cell is taken out of each of them.
+ * @param each cells in a pack, where packs in parallel are taken away one at a time; else 0.
  */
-export function cellsSentence(steps: readonly CellStep[], load: number, packs = 1): string {
+export function cellsSentence(steps: readonly CellStep[], load: number, each = 0): string {
   const { expected, surely } = cellsToHold(steps, load);
   const mass = massText(load);
-  const each = packs > 1 ? ` in each of the ${packs} packs` : '';
-  const cells = (count: number): string =>
-    `${count} ${count === 1 ? 'cell' : 'cells'}${each}${packs > 1 ? ` (${count * packs} in all)` : ''}`;
-  if (expected === null) return `No number of cells here holds ${mass}.`;
-  if (surely === null) return `${cells(expected)} should hold ${mass}; none of these is sure to.`;
+  const cells = (count: number): string => bankText(count, each);
+  if (expected === null) return `No number of cells in this range holds ${mass}.`;
+  if (surely === null) return `${cells(expected)} should hold ${mass}, but it is not certain.`;
   if (surely === expected) return `${cells(expected)} will hold ${mass}.`;
-  return `${cells(expected)} should hold ${mass}; ${surely} surely will.`;
+  return `${cells(expected)} should hold ${mass}; use ${each > 0 ? surely / each : surely} to be safe.`;
 }
 
+/** So many cells, or the packs that they make: `3 packs (6 cells)`. @param each cells in a pack; else 0. */
+export function bankText(cells: number, each = 0): string {
+  if (each === 0) return howMany(cells, 'cell');
+  const packs = howMany(cells / each, 'pack');
+  return each === 1 ? packs : `${packs} (${howMany(cells, 'cell')})`;
+}
+
+/** Cells in a pack, where packs in parallel are taken away one at a time; 0 for a single string. */
+export const packOf = ({
+  parallel,
+  series,
+}: {
+  readonly parallel: number;
+  readonly series: number;
+}): number => (parallel > 1 ? series : 0);
+
 /** How cells are taken away without a short circuit and without dropping the load on anybody. */
-export const TAKING_CELLS =
+const TAKING_CELLS =
   'A cell taken out of a row opens the circuit, and the load drops. Rest the load first and switch off; then move the clip of one lead along the row, so that it leaves the cell out, and switch on again. Never lay a wire across a cell that is in the row: that is a short circuit.';
+
+const TAKING_PACKS =
+  'A pack taken off lets the load drop. Rest the load first and switch off; then take the clips off one pack, and switch on again. Never let the clips touch each other or the cells that stay: that is a short circuit.';
+
+/** How the cells of a supply are taken away. */
+export const takingText = ({ parallel }: { readonly parallel: number }): string =>
+  parallel > 1 ? TAKING_PACKS : TAKING_CELLS;
 
 /** What happens at the moment of switching off. */
 export function openingSentence({ energy, kick, offTime }: Opening, diode: boolean): string {

@@ -21,16 +21,17 @@ export function liftSentence(
 }
 
 /**
- * Why a class's magnets are reckoned with other counts than Nab's model alone gives, and what the
- * model alone would say.
+ * Why a class's magnets are given other counts than Nab's model alone gives, and what the model alone
+ * says; null where the class has shown no difference.
  */
 export function learntSentence(
   { liftedCount }: Evaluation,
   load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
   belief: ClassBelief,
-): string {
+): string | null {
   const factor = formatNumber(Math.exp(belief.mean), 2);
-  return `Reckoned with this class’s trials: ${factor} times what Nab’s model alone says. That is ${countText(liftedCount)} ${objectWord(load, liftedCount)}, which is what Question plans with.`;
+  if (factor === '1') return null;
+  return `Adjusted to this class’s trials: ${factor} times the model. The model alone gives ${countText(liftedCount)} ${objectWord(load, liftedCount)}, and the Question page uses that.`;
 }
 
 /** Second sentence: what limits it, and what one change would bring. */

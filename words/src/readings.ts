@@ -37,14 +37,28 @@ export function measuredBand(
     const [from, to] = [percentOf(low), percentOf(high)];
     return from === to ? `${from} %` : `${from}–${to} %`;
   }
-  if (measure.quantity === null) return `${Math.floor(low)}–${Math.ceil(high)}`;
+  if (measure.quantity === null) {
+    const [from, to] = [Math.floor(low), Math.ceil(high)];
+    return from === to ? String(from) : `${from}–${to}`;
+  }
   const from = measuredText(measure, low);
   const to = measuredText(measure, high);
   // The unit once, where both have the same.
   const unit = /[^\d.]*$/.exec(from)![0];
+  if (from === to) return from;
   return to.endsWith(unit)
     ? `${from.slice(0, from.length - unit.length)}–${to}`
     : `${from} to ${to}`;
+}
+
+/** Ends of a band as {@link measuredBand} writes them, in the measure's unit. */
+export function shownBand(
+  measure: Measure,
+  { low, high }: { readonly low: number; readonly high: number },
+): readonly [number, number] {
+  if (measure.quantity === null) return [Math.floor(low), Math.ceil(high)];
+  const inUnit = inUnitOf(measure);
+  return [Number(inUnit(low).toPrecision(2)), Number(inUnit(high).toPrecision(2))];
 }
 
 /** A number with its unit, in the singular for one of what is counted: `1 cell`, `1 kg`. */
@@ -97,7 +111,7 @@ export function outcomeText(
     case 'count': {
       const parts = outcome.parts?.join(' + ');
       const one = outcome.count === 1 ? unit.replace(/s$/, '') : unit;
-      const counted = `${outcome.count} ${one}`.trim();
+      const counted = `${outcome.atLeast ? 'at least ' : ''}${outcome.count} ${one}`.trim();
       return parts ? `${counted} (${parts})` : counted;
     }
     case 'number':

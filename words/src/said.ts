@@ -1,21 +1,28 @@
 import {
   formatNumber,
+  groupsDiffer,
   whatNext,
   type foresightOf,
   type Analysis,
   type Anova,
   type Factor,
-  type GroupEffect,
   type Measure,
   type PredictionScores,
 } from '@nab/core';
 import { percentText } from './format.js';
-import { inUnitOf } from './readings.js';
-import { CURVE_NAMES, factorWords, type FactorWords, type Said } from './said-words.js';
+import { inUnitOf, withUnit } from './readings.js';
+import {
+  CURVE_NAMES,
+  factorWords,
+  slopeText,
+  type FactorWords,
+  type Said,
+  type SlopeText,
+} from './said-words.js';
 import { wrongConclusions } from './wrong-conclusions.js';
 
-/** Where both intervals of a slope differ by more than this share, both are said. */
-const DIFFERS = 0.1;
+/** From here on a difference is more than chance. */
+const SURE = 0.05;
 
 /**
  * What can be said of one line of readings, no stronger than they allow.
@@ -43,44 +50,50 @@ export function saidOf(
   ];
 }
 
+/** `p < 0.001`, or with two digits. */
+const pText = (p: number): string => (p < 0.001 ? 'p < 0.001' : `p = ${formatNumber(p, 2)}`);
+
 /** Of yes and no: whether it changes, and where half are yes. */
-function yesOrNo({ yesNo, levels }: Analysis, { term }: FactorWords, phrase: string): Said[] {
+function yesOrNo(
+  { yesNo, levels }: Analysis,
+  { term, more, then }: FactorWords,
+  phrase: string,
+): Said[] {
   if (yesNo === null) {
     return levels.length < 2
       ? []
       : [
           {
             state: 'rest',
-            text: 'The levels stand in no order, so there is no curve between them: compare their shares and intervals.',
+            text: 'The levels have no order, so no curve is fitted. Compare the percentages and their confidence intervals.',
           },
         ];
   }
   const { half, p, curve } = yesNo;
-  const chance =
-    p < 0.001 ? 'less than once in a thousand classes' : `in ${percentText(p)} of classes`;
-  if (p >= 0.05) {
+  if (p >= SURE) {
     return [
       {
         state: 'caution',
-        text: `These trials do not show that ${phrase} makes a difference: shares so far apart come about ${chance} by chance alone.`,
+        text: `These trials do not show that ${phrase} makes a difference (${pText(p)}).`,
       },
     ];
   }
-  const way = curve.coefficients[1]! > 0 ? 'more' : 'less';
   const shown: Said = {
     state: 'rest',
-    text: `With more ${term} it is yes ${way} often. If nothing changed, shares so far apart would come about ${chance}; groups count here as if their trials were independent.`,
+    text: `${more}, ${then[curve.coefficients[1]! > 0 ? 0 : 1]} (${pText(p)}). This treats all trials as independent, whichever group made them.`,
   };
   if (half === null) return [shown];
   const xs = levels.map(({ x }) => x);
   const beyond =
-    half.x < Math.min(...xs) || half.x > Math.max(...xs) ? ' Nothing was tried there.' : '';
+    half.x < Math.min(...xs) || half.x > Math.max(...xs)
+      ? ' That is outside the levels tested.'
+      : '';
   const n = (value: number): string => formatNumber(value, 3);
   return [
     shown,
     {
       state: beyond ? 'caution' : 'rest',
-      text: `Half of the trials are yes at about ${n(half.x)} ${term} (95 % interval ${n(half.low)} to ${n(half.high)}).${beyond}`,
+      text: `The answer is yes in half of the trials at about ${n(half.x)} ${term} (95 % confidence interval ${n(half.low)} to ${n(half.high)}).${beyond}`,
     },
   ];
 }
@@ -96,86 +109,84 @@ function shape({ curves, alike, anova, levels }: Analysis, phrase: string): Said
         state: 'caution',
         text:
           best === 'none'
-            ? `These trials do not show that ${phrase} changes anything: “no change at all” fits them best.`
-            : `“No change at all” fits these trials as well as ${CURVE_NAMES[best]}: they do not show yet that ${phrase} changes anything.`,
+            ? `These trials show no effect of ${phrase}: a flat line fits them best.`
+            : `A flat line fits these trials as well as ${CURVE_NAMES[best]}. They do not show an effect of ${phrase} yet.`,
       },
     ];
   }
-  const fits = `${sentence(CURVE_NAMES[best])} fits these trials best`;
+  const fits = `${sentence(CURVE_NAMES[best])} fits these trials best.`;
   return [
     {
       state: 'rest',
       text:
         others.length === 0
-          ? `${fits}, of the shapes that were tried.`
-          : `${fits}; ${either(others)} cannot be told from it with these trials.`,
+          ? fits
+          : `${fits} ${sentence(listed(others))} ${others.length === 1 ? 'fits' : 'fit'} almost as well, so these trials cannot decide between them.`,
     },
   ];
 }
 
 /** Levels in no order: whether they differ at all. */
 function kinds(found: Anova | null): Said[] {
-  const between = 'The levels stand in no order, so there is no curve between them';
   if (!found || Number.isNaN(found.p)) {
-    return [{ state: 'rest', text: `${between}: compare their means and intervals.` }];
+    return [
+      {
+        state: 'rest',
+        text: 'The levels have no order, so no curve is fitted. Compare the means and their confidence intervals.',
+      },
+    ];
   }
-  const chance =
-    found.p < 0.001
-      ? 'less than once in a thousand classes'
-      : `in ${percentText(found.p)} of classes`;
   return [
-    found.p < 0.05
+    found.p < SURE
       ? {
           state: 'rest',
-          text: `${between}; they differ by more than their trials scatter. If they were alike, means so far apart would come about ${chance}.`,
+          text: `The levels differ by more than their repeats vary (${pText(found.p)}).`,
         }
       : {
           state: 'caution',
-          text: `The levels stand in no order, and these trials do not show that they differ: means so far apart come about ${chance} by chance alone.`,
+          text: `These trials do not show a difference between the levels (${pText(found.p)}).`,
         },
   ];
 }
 
+/**
+ * The slope of the straight line, and where groups differ the one that least squares gives without
+ * regard to them, with the reason why it is not the answer.
+ */
 function slope(
-  { line, lineWithGroups }: Analysis,
+  { line, leastSquaresLine, lineWithGroups }: Analysis,
   { one, unit }: FactorWords,
   measure: Measure,
   phrase: string,
 ): Said[] {
-  if (!line) return [];
-  const scale = inUnitOf(measure);
-  const honest = groupsMatter(lineWithGroups) ? lineWithGroups : null;
-  const [, value = 0] = honest?.coefficients ?? line.coefficients;
-  const [, half = 0] = honest?.intervals95 ?? line.intervals95;
-  const plain = line.intervals95[1]!;
-  const said = `${formatNumber(scale(value))} ± ${formatNumber(scale(half), 2)} ${unit} per ${one}`;
-  const both =
-    honest && Math.abs(plain / half - 1) > DIFFERS
-      ? `; ± ${formatNumber(scale(plain), 2)} if groups did not matter`
-      : '';
-  if (!(Math.abs(value) > half)) {
+  if (!line || !Number.isFinite(line.intervals95[1]!)) return [];
+  const value = slopeText(line, measure);
+  const aside: Said[] =
+    leastSquaresLine && groupsDiffer(lineWithGroups)
+      ? [{ state: 'rest', text: ignoringGroups(slopeText(leastSquaresLine, measure)) }]
+      : [];
+  if (!(Math.abs(line.coefficients[1]!) > line.intervals95[1]!)) {
     return [
       {
         state: 'caution',
-        text: `The slope is ${said} (95 % interval${both}), so these trials do not show that ${phrase} makes a difference.`,
+        text: `The slope is ${value.signed} ${unit} per ${one} (95 % confidence interval ${value.signedLow} to ${value.signedHigh}). It could be zero, so these trials do not show an effect of ${phrase}.`,
       },
+      ...aside,
     ];
   }
-  const explains = Number.isNaN(line.rSquared)
-    ? ''
-    : ` The line explains ${percentText(line.rSquared)} of the spread;`;
+  const does = line.coefficients[1]! > 0 ? 'adds' : 'takes away';
+  const fit = Number.isNaN(line.rSquared) ? '' : ` R² = ${formatNumber(line.rSquared, 2)}.`;
   return [
     {
       state: 'rest',
-      text: `Each further ${one} makes ${said} (95 % interval${both}) between the lowest and the highest level.${explains} what happens beyond these levels was not tried.`.replace(
-        'level. what',
-        'level. What',
-      ),
+      text: `Each extra ${one} ${does} about ${withUnit(value.value, unit)} (95 % confidence interval ${value.low} to ${value.high}) within the levels tested.${fit}`,
     },
+    ...aside,
   ];
 }
 
-const groupsMatter = (fit: GroupEffect | null): boolean => fit !== null && fit.betweenGroups > 0;
+const ignoringGroups = ({ signed, signedLow, signedHigh }: SlopeText): string =>
+  `If the differences between groups are ignored, least squares gives a slope of ${signed} (${signedLow} to ${signedHigh}). Trials of one group are not independent, so Nab does not use it.`;
 
 function groups(
   { lineWithGroups, meansWithGroups }: Analysis,
@@ -183,13 +194,13 @@ function groups(
   measure: Measure,
 ): Said[] {
   const fit = lineWithGroups ?? meansWithGroups;
-  if (!fit || !groupsMatter(fit) || fit.betweenGroups < 0.25 * fit.withinGroup) return [];
+  if (!groupsDiffer(fit) || fit.betweenGroups < 0.25 * fit.withinGroup) return [];
   const scale = inUnitOf(measure);
   const n = (value: number): string => formatNumber(scale(value), 2);
   return [
     {
       state: 'rest',
-      text: `Groups differ by ${n(fit.betweenGroups)} ${unit} about what they have in common, one group’s trials by ${n(fit.withinGroup)} ${unit} (standard deviations): trials of one group are no independent trials, and the intervals take account of it.`,
+      text: `Results vary between groups (SD ${n(fit.betweenGroups)} ${unit}) as well as within a group (SD ${n(fit.withinGroup)} ${unit}). The confidence intervals allow for this.`,
     },
   ];
 }
@@ -197,22 +208,24 @@ function groups(
 function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measure): Said[] {
   if (!found || !(Math.abs(found.perTrial) > found.interval95)) return [];
   const scale = inUnitOf(measure);
-  const way = found.perTrial < 0 ? 'less' : 'more';
+  const falls = found.perTrial < 0;
   return [
     {
       state: 'caution',
-      text: `From one trial to the next ${formatNumber(scale(Math.abs(found.perTrial)), 2)} ± ${formatNumber(scale(found.interval95), 2)} ${unit} ${way} was read, whatever the level: ${way === 'less' ? 'cells fade and coils warm' : 'hands get better, or cores stay magnetic'}. The balanced order keeps that out of the comparison.`,
+      text: `Readings ${falls ? 'fell' : 'rose'} by ${formatNumber(scale(Math.abs(found.perTrial)), 2)} ± ${formatNumber(scale(found.interval95), 2)} ${unit} per trial at every level. ${falls ? 'Probably the cells ran down or the coils warmed up.' : 'Either the group got better at it, or the core stayed magnetised.'} The balanced trial order keeps this drift out of the comparison.`,
     },
   ];
 }
 
-function weighing({ scatter, line }: Analysis): Said[] {
+function weighing({ scatter, line, leastSquaresLine }: Analysis): Said[] {
+  // The model with groups weighs all readings alike.
+  const fits = line === leastSquaresLine ? 'fits' : 'curves that are compared';
   return scatter === 'even' || line === null
     ? []
     : [
         {
           state: 'rest',
-          text: 'Large readings scatter more than small ones here, so they weigh less in every curve.',
+          text: `Larger readings vary more here, so the ${fits} give them less weight.`,
         },
       ];
 }
@@ -226,8 +239,8 @@ function repeats({ repeats: times, levels, line }: Analysis): Said[] {
       state: 'rest',
       text:
         times > 200
-          ? 'The two nearest levels read so much alike that no class could tell them apart: choose levels farther apart next time.'
-          : `To tell the two nearest levels apart four times in five, next time try each level about ${times} times.`,
+          ? 'The two closest levels gave almost the same results. Choose levels further apart next time.'
+          : `To tell the two closest levels apart, plan about ${times} repeats at each level (80 % power).`,
     },
   ];
 }
@@ -257,21 +270,21 @@ function next(
   if (!found) return [];
   const place = `${formatNumber(found.x)} ${found.x === 1 ? one : term}`;
   const at = known
-    ? `For its time (about ${formatNumber(found.minutes, 2)} min) one trial more tells most at ${place}`
-    : `One trial more tells most at ${place}`;
+    ? `The most useful next trial is at ${place} (about ${formatNumber(found.minutes, 2)} min)`
+    : `The most useful next trial is at ${place}`;
   if (found.tells === 'slope') {
     if (found.narrowing < 0.005) return [];
     return [
       {
         state: 'rest',
-        text: `${at}: it would narrow the slope’s interval by ${percentText(found.narrowing)}.`,
+        text: `${at}. It would narrow the confidence interval of the slope by ${percentText(found.narrowing)}.`,
       },
     ];
   }
   const [first, second] = found.shapes.map((id) => CURVE_NAMES[id]);
   const apart = formatNumber(inUnitOf(measure)(found.apart), 2);
   return [
-    { state: 'rest', text: `${at}: there ${first} and ${second} differ by ${apart} ${unit}.` },
+    { state: 'rest', text: `${at}. There, ${first} and ${second} differ by ${apart} ${unit}.` },
   ];
 }
 
@@ -283,12 +296,16 @@ export function foresightText(found: ReturnType<typeof foresightOf>): string | n
     guesses === 1 ? 'one prediction' : `${guesses} predictions`;
   const better =
     p >= 0.05
-      ? 'So few predictions cannot tell whether that is more than chance.'
+      ? 'There are too few predictions to say whether that is more than chance.'
       : after.off < before.off
-        ? 'They learnt from what they saw.'
-        : 'What they saw first misled them.';
-  return `Before its first trial a group was off by ${percentText(before.off)} of what was then read (${of(before.guesses)}); after it had tried something, by ${percentText(after.off)} (${of(after.guesses)}). ${better}`;
+        ? 'Predictions improved with experience.'
+        : 'Predictions got worse after the first trials.';
+  return `Groups’ first predictions were off by ${offText(before.off)} (${of(before.guesses)}); later ones by ${offText(after.off)} (${of(after.guesses)}). ${better}`;
 }
+
+/** A share in percent up to twice the reading, beyond that in times. */
+const offText = (share: number): string =>
+  share < 2 ? percentText(share) : `${formatNumber(share, 2)} times the reading`;
 
 /** Whose predictions were nearer, where both said something; null where they did not. */
 export function scoresText(scores: PredictionScores | null, measure: Measure): string | null {
@@ -298,13 +315,13 @@ export function scoresText(scores: PredictionScores | null, measure: Measure): s
   const n = (value: number): string => formatNumber(inUnitOf(measure)(value), 2);
   const nearer =
     Math.abs(groups - model) < 0.05 * Math.max(groups, model)
-      ? 'Neither was nearer.'
+      ? 'Both did equally well.'
       : groups < model
-        ? 'The groups were nearer.'
-        : 'Nab was nearer.';
-  return `Over ${levels} levels the groups’ predictions were off the mean reading by ${n(groups)} ${unit}, Nab’s by ${n(model)} (on average). ${nearer}`;
+        ? 'The groups did better.'
+        : 'Nab did better.';
+  return `Across ${levels} levels the groups’ predictions missed the mean by ${withUnit(n(groups), unit)} on average, and Nab’s by ${n(model)}. ${nearer}`;
 }
 
 const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
-const either = (list: readonly string[]): string =>
+const listed = (list: readonly string[]): string =>
   list.length === 1 ? list[0]! : `${list.slice(0, -1).join(', ')} and ${list[list.length - 1]!}`;

@@ -134,9 +134,9 @@ describe('how few cells hold a load', () => {
 
   it.each([
     [0.5, '1 cell will hold 500 g.'],
-    [0.9, '1 cell should hold 900 g; 2 surely will.'],
-    [2.5, '3 cells should hold 2.5 kg; none of these is sure to.'],
-    [5, 'No number of cells here holds 5 kg.'],
+    [0.9, '1 cell should hold 900 g; use 2 to be safe.'],
+    [2.5, '3 cells should hold 2.5 kg, but it is not certain.'],
+    [5, 'No number of cells in this range holds 5 kg.'],
   ])('for %d kg', (load, sentence) => {
     expect(cellsSentence(steps, load)).toBe(sentence);
   });

@@ -23,7 +23,7 @@ describe('conclusions that classes jump to', () => {
     );
     // One of the four pairs of 10 and 20 turns, none of those of 20 and 40: one of eight.
     expect(texts).toContain(
-      'One trial of each, would that do? Of all pairs of single trials at neighbouring levels 13 % came out alike or the other way round than their means.',
+      'Is one trial enough? With a single trial at each level, 13 % of the comparisons between neighbouring levels would have come out wrong.',
     );
     const clear = said(
       readings([
@@ -32,7 +32,7 @@ describe('conclusions that classes jump to', () => {
         [40, 12, 12.5],
       ]),
     );
-    expect(clear.join(' ')).toContain('at neighbouring levels none came out alike');
+    expect(clear.join(' ')).toContain('at each level, none of the comparisons');
     expect(
       said(
         readings([
@@ -41,7 +41,7 @@ describe('conclusions that classes jump to', () => {
           [40, 12, 13],
         ]),
       ).join(' '),
-    ).not.toContain('One trial');
+    ).not.toContain('Is one trial enough?');
   });
 
   it('say how far apart shapes lie beyond the levels that cannot be told apart on them', () => {
@@ -56,11 +56,11 @@ describe('conclusions that classes jump to', () => {
       .map(({ curve }) => curve)
       .filter(({ id }) => alike.includes(id) && id !== 'means' && id !== 'none');
     expect(shapes.length).toBeGreaterThan(1);
-    const text = said(bent).find((one) => one.startsWith('So it goes on?'))!;
+    const text = said(bent).find((one) => one.startsWith('Does the pattern continue?'))!;
     expect(text).toMatch(
-      /^So it goes on\? At 80 turns .* would say .* objects, .*: these trials cannot tell which, and nobody has tried\.$/,
+      /^Does the pattern continue\? At 80 turns, .* predicts .* objects and .* predicts .*\. These trials cannot decide between them\.$/,
     );
-    const values = [...text.matchAll(/(?:say|,) [^0-9]*([\d.]+)/g)].map(([, n]) => Number(n));
+    const values = [...text.matchAll(/predicts ([\d.]+)/g)].map(([, n]) => Number(n));
     expect(values[0]).toBeCloseTo(shapes[0]!.at(80), 0);
   });
 
@@ -69,6 +69,6 @@ describe('conclusions that classes jump to', () => {
       [10, 20, 40, 60, 80].map((x) => [x, 3 + x - 0.1, 3 + x + 0.1, 3 + x] as const),
     );
     expect(analyse(straight, true).alike).toEqual(['line']);
-    expect(said(straight).join(' ')).not.toContain('So it goes on?');
+    expect(said(straight).join(' ')).not.toContain('Does the pattern continue?');
   });
 });

@@ -30,11 +30,11 @@ function doubling({ curves }: Analysis, { term }: FactorWords): Said[] {
       ? 'more than twice as much'
       : high < 2
         ? 'less than twice as much'
-        : 'twice as much is possible, and so is a little more or less';
+        : 'doubling is within the range, but so is a little more or less';
   return [
     {
       state: 'rest',
-      text: `Twice the ${term}, twice as much? Twice makes ${times(2 ** exponent)} times as much (${times(low)} to ${times(high)}): ${verdict}.`,
+      text: `Is it proportional? Doubling the ${term} gives ${times(2 ** exponent)} times as much (95 % confidence interval ${times(low)} to ${times(high)}): ${verdict}.`,
     },
   ];
 }
@@ -49,7 +49,7 @@ function oneTrial({ misled, levels }: Analysis): Said[] {
   return [
     {
       state: 'rest',
-      text: `One trial of each, would that do? Of all pairs of single trials at neighbouring levels ${often} came out alike or the other way round than their means.`,
+      text: `Is one trial enough? With a single trial at each level, ${often} of the comparisons between neighbouring levels would have come out wrong.`,
     },
   ];
 }
@@ -76,7 +76,7 @@ function goesOn(
   return [
     {
       state: 'rest',
-      text: `So it goes on? At ${formatNumber(far)} ${term} ${CURVE_NAMES[first.id]} would say ${n(p)} ${unit}, ${CURVE_NAMES[second.id]} ${n(q)}: these trials cannot tell which, and nobody has tried.`,
+      text: `Does the pattern continue? At ${formatNumber(far)} ${term}, ${CURVE_NAMES[first.id]} predicts ${n(p)} ${unit} and ${CURVE_NAMES[second.id]} predicts ${n(q)}. These trials cannot decide between them.`,
     },
   ];
 }

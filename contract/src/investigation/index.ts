@@ -17,6 +17,7 @@ export * from './poll.js';
 export {
   HOLDS,
   MOST_LEVELS,
+  plannedFactor,
   planSchema,
   toLessonPlan,
   type Group,

@@ -1,4 +1,5 @@
 import {
+  commonUnit,
   CoreError,
   EXPERIMENTS,
   factorOf,
@@ -10,6 +11,7 @@ import {
   parseQuantity,
   SHELL_LIMITS,
   type ExperimentId,
+  type Factor,
   type FactorId,
   type Hold,
   type LessonPlan,
@@ -197,6 +199,16 @@ export type Plan = InferType<typeof planSchema>;
 export type Level = Plan['levels'][number];
 export type Group = Plan['groups'][number];
 
+const unitOf = (factor: FactorId, levels: readonly Level[]): string =>
+  commonUnit(
+    factorOf(factor).axis,
+    levels.map(({ value }) => value),
+  );
+
+/** What a plan changes, its axis in the unit in which the levels were typed. */
+export const plannedFactor = ({ factor, levels }: Pick<Plan, 'factor' | 'levels'>): Factor =>
+  factorOf(factor, unitOf(factor, levels));
+
 /**
  * A plan on its design, as what the core computes with. Both must be valid.
  * @param learnt what earlier classes have shown; the model alone without it.
@@ -208,6 +220,7 @@ export function toLessonPlan(
 ): LessonPlan {
   const planned = (factor: FactorId, levels: readonly Level[]): PlannedFactor => ({
     factor,
+    unit: unitOf(factor, levels),
     levels: levels.map(({ id, value, design, check }) => ({
       id,
       value: parseLevel(factorOf(factor).axis, value),

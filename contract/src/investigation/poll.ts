@@ -8,8 +8,10 @@ export interface PollChoice {
   readonly name: string;
 }
 
-/** Choices of one vote: yes and no, or so many cells. */
+/** Choices of one vote: yes and no, or so many cells and “not even all of them”. */
 const MOST_CHOICES = 13;
+/** The largest of them: cells of the largest bank, and a pack more. */
+const MOST_CELLS = 999;
 /** The largest hall. */
 const MOST_HANDS = 9999;
 
@@ -38,7 +40,7 @@ export const pollSchema = object({
   question: filledText(200, 'Say what is asked.'),
   choices: array(
     object({
-      value: count(MOST_CHOICES).required('Say what can be chosen.'),
+      value: count(MOST_CELLS).required('Say what can be chosen.'),
       name: filledText(60, 'Name the choice.'),
     })
       .noUnknown()
@@ -72,7 +74,7 @@ export interface VoteBody {
 }
 
 export const voteSchema = object({
-  choice: count(MOST_CHOICES).required('Choose one.'),
+  choice: count(MOST_CELLS).required('Choose one.'),
 })
   .noUnknown()
   .required() as unknown as Schema<VoteBody>;

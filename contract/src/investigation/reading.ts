@@ -87,6 +87,8 @@ export const OUTCOME_SCHEMAS: { readonly [K in Outcome['kind']]: Schema } = {
             parts.reduce((sum, part) => sum + part, 0) ===
               (context.parent as { count?: unknown }).count),
       ),
+    /** Not all cells together held: it is more than that. */
+    atLeast: flag().optional(),
     /** With the current off, before switching on. */
     off: count(MOST_OBJECTS).nullable().defined('Check with the current off first.'),
     /** Still on after switching off. */

@@ -1,1 +1,7 @@
-export { newShell, shellSchema, toShellMagnet, type ShellDocument } from './shell-magnet.js';
+export {
+  newShell,
+  SEATED,
+  shellSchema,
+  toShellMagnet,
+  type ShellDocument,
+} from './shell-magnet.js';

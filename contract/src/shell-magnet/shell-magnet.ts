@@ -24,6 +24,9 @@ import { choice, filledText, quantity, whole } from '../fields/index.js';
 
 const length = (key: keyof typeof SHELL_LIMITS) => quantity('length', SHELL_LIMITS[key]);
 
+/** Which of several magnets are tilted or partly covered. */
+export const SEATED = { all: 'All magnets', one: 'One magnet, the others flat' } as const;
+
 /** A shell magnet's file: cup, keeper, coil, supply, seat and the load that is to hang from it. */
 export const shellSchema = object({
   format: string()
@@ -68,6 +71,7 @@ export const shellSchema = object({
     gap: length('gap').default('0.1 mm'),
     tilt: length('tilt').default('0 mm'),
     covered: whole(SHELL_COUNTS.covered.min, SHELL_COUNTS.covered.max).default(100),
+    of: choice<keyof typeof SEATED>(SEATED, 'which magnets sit so').default('all'),
   })
     .noUnknown()
     .required(),
@@ -164,6 +168,7 @@ export function toShellMagnet(document: ShellDocument): ShellMagnet {
     leads: toLeads(document.leads),
     count: document.count,
     seat: { gap: si(seat.gap), tilt: si(seat.tilt), covered: seat.covered / 100 },
+    ...(seat.of === 'one' && { onlyOneOff: true }),
     roomTemperature: si(document.roomTemperature, 'temperature'),
   };
 }

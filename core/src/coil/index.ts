@@ -8,6 +8,7 @@ export {
   type Caution,
   type CautionCode,
 } from './cautions.js';
+export { bankSteps, type BankStep } from './bank.js';
 export { checkBounds, checkCoil, type Bound } from './check-coil.js';
 export type { Coil, CoilWinding, Former, FormerBody, Leads, Supply } from './coil.js';
 export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';

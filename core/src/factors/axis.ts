@@ -3,6 +3,7 @@ import {
   formatNumber,
   formatQuantity,
   parseQuantity,
+  UNITS,
   type QuantityKind,
 } from '../quantities/index.js';
 
@@ -120,7 +121,13 @@ export function levelText(axis: Axis, value: LevelValue): string {
     return own === undefined ? name : `${own}: ${name.toLowerCase()}`;
   }
   if (typeof value === 'string') return value;
-  if (axis.kind === 'quantity') return formatQuantity(value, axis.quantity, axis.unit, 4);
+  if (axis.kind === 'quantity') {
+    if (!axis.words || !(axis.unit in axis.words)) {
+      return formatQuantity(value, axis.quantity, axis.unit, 4);
+    }
+    const number = formatNumber(value / oneUnit(axis), 4);
+    return `${number} ${number === '1' ? axisOne(axis) : axis.unit}`;
+  }
   if (axis.kind === 'number') {
     const number = formatNumber(value, 4);
     if (axis.unit === '') return number;
@@ -136,11 +143,62 @@ export function axisUnit(axis: Axis): string {
   return axis.kind === 'quantity' || axis.kind === 'number' ? axis.unit : '';
 }
 
+/**
+ * The unit in which levels were typed, where one suits all of them: feet for feet and inches.
+ * @returns the axis's own unit where they differ or are no quantities, such as gauges of wire.
+ */
+export function commonUnit(axis: Axis, typed: readonly string[]): string {
+  if (axis.kind !== 'quantity') return axisUnit(axis);
+  const units = new Set(typed.map((text) => unitTyped(axis, text.trim())));
+  const [one] = units;
+  if (units.size === 1) return one ?? axis.unit;
+  const isFeetAndInches =
+    units.size > 0 && [...units].every((unit) => unit === 'ft' || unit === 'in');
+  return isFeetAndInches ? 'ft' : axis.unit;
+}
+
+/** Null where it is none that numbers can be written in. */
+function unitTyped(axis: Axis & { readonly kind: 'quantity' }, text: string): string | null {
+  const counted = wordTyped(axis.words, text);
+  // One word for one and for many: that of many.
+  if (counted) return manyOf(axis.words!, counted.word);
+  try {
+    const { unit } = parseQuantity(text, axis.quantity, axis.unit);
+    return UNITS[axis.quantity].some(({ symbol, offset }) => symbol === unit && !offset)
+      ? unit
+      : null;
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
+const manyOf = (words: Readonly<Record<string, number>>, word: string): string =>
+  Object.keys(words)
+    .filter((other) => words[other] === words[word])
+    .reduce((p, q) => (q.length > p.length ? q : p));
+
+const oneOf = (words: Readonly<Record<string, number>>, word: string): string =>
+  Object.keys(words)
+    .filter((other) => words[other] === words[word])
+    .reduce((p, q) => (q.length < p.length ? q : p));
+
+/** One of the axis's unit, SI. */
+const oneUnit = (axis: Axis & { readonly kind: 'quantity' }): number =>
+  axis.words?.[axis.unit] ?? parseQuantity(`1 ${axis.unit}`, axis.quantity).si;
+
+/** What a single one of an axis's unit is called: `ft`, `sheet`, `turn`; empty without a unit. */
+export function axisOne(axis: Axis): string {
+  if (axis.kind === 'number') return axis.one ?? axis.unit;
+  if (axis.kind !== 'quantity') return '';
+  return axis.words && axis.unit in axis.words ? oneOf(axis.words, axis.unit) : axis.unit;
+}
+
 /** A number on the axis in the axis's unit; NaN for kinds. */
 export function axisNumber(axis: Axis, value: LevelValue): number {
   if (typeof value !== 'number') return NaN;
   if (axis.kind !== 'quantity') return value;
-  return value / parseQuantity(`1 ${axis.unit}`, axis.quantity).si;
+  return value / oneUnit(axis);
 }
 
 function rangeText(axis: Axis & { readonly min: number; readonly max: number }): string {
@@ -167,9 +225,19 @@ function inWords(
   words: Readonly<Record<string, number>> | undefined,
   text: string,
 ): number | undefined {
-  const [, count, word] = /^(\d+(?:[.,]\d+)?)\s*(\p{L}+)$/u.exec(text) ?? [];
-  const one = words?.[word?.toLowerCase() ?? ''];
-  return one === undefined ? undefined : Number(count!.replace(',', '.')) * one;
+  const typed = wordTyped(words, text);
+  return typed && typed.count * words![typed.word]!;
+}
+
+function wordTyped(
+  words: Readonly<Record<string, number>> | undefined,
+  text: string,
+): { count: number; word: string } | undefined {
+  const [, count, typed = ''] = /^(\d+(?:[.,]\d+)?)\s*(\p{L}+)$/u.exec(text) ?? [];
+  const word = typed.toLowerCase();
+  return words?.[word] === undefined
+    ? undefined
+    : { count: Number(count!.replace(',', '.')), word };
 }
 
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');

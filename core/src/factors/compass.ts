@@ -5,6 +5,7 @@ export const compassDistance: Factor = {
   name: 'Distance of the compass',
   phrase: 'the distance of the compass',
   plainly: 'how far away the compass is',
+  more: 'the further away the compass',
   axis: { kind: 'quantity', quantity: 'length', ...COMPASS_LIMITS.distance },
   on: {
     compass: {

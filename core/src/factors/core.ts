@@ -84,6 +84,7 @@ export const coreLength: Factor = {
   name: 'Length of the core',
   phrase: 'the length of the core, the bare tip as long as ever',
   plainly: 'how long the core is',
+  more: 'the longer the core',
   axis: { kind: 'quantity', quantity: 'length', ...MAGNET_LIMITS.coreLength },
   on: {
     'straight-magnet': {
@@ -114,6 +115,7 @@ export const coreDiameter: Factor = {
   name: 'Thickness of the core',
   phrase: 'the thickness of the core, the turns the same',
   plainly: 'how thick the core is',
+  more: 'the thicker the core',
   axis: { kind: 'quantity', quantity: 'length', ...MAGNET_LIMITS.coreDiameter },
   on: {
     'straight-magnet': {

@@ -24,6 +24,8 @@ export interface Factor {
   readonly phrase: string;
   /** The same for young pupils. */
   readonly plainly: string;
+  /** “the more turns”, before “, the more …”; of levels that have an order. */
+  readonly more?: string;
   readonly axis: Axis;
   readonly on: { readonly [K in ExperimentId]?: Lens<ExperimentDesigns[K]> };
   /** Where it makes a difference; everywhere when absent. */

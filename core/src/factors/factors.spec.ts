@@ -12,6 +12,8 @@ import {
 import { measureOf, MEASURE_IDS } from '../measures/index.js';
 import {
   axisNumber,
+  axisOne,
+  commonUnit,
   experimentsOf,
   FACTOR_IDS,
   factorOf,
@@ -22,6 +24,7 @@ import {
   levelSubject,
   levelText,
   makesSense,
+  PAPER_SHEET,
   parseLevel,
   type FactorId,
   type LevelValue,
@@ -183,6 +186,45 @@ describe('every question', () => {
           (predicts as readonly string[]).includes(id),
         );
       }
+    }
+  });
+});
+
+describe('the unit of an axis', () => {
+  const unit = (id: FactorId, ...typed: string[]): string => commonUnit(factorOf(id).axis, typed);
+
+  it('is that of the levels as typed', () => {
+    expect(unit('wire-length', '2 ft', '3 ft', '4')).toBe('m');
+    expect(unit('wire-length', '2 ft', '3 ft')).toBe('ft');
+    expect(unit('wire-length', '6 in', '1 ft 3 in', '2 ft')).toBe('ft');
+    expect(unit('wire-length', '50 cm', '75 cm')).toBe('cm');
+    expect(unit('wire-length', '2 ft', '1 m')).toBe('m');
+    expect(unit('gap', '1 sheet', '3 sheets')).toBe('sheets');
+    // A gauge is no unit, and a word that cannot be read has none.
+    expect(unit('wire-thickness', '22 AWG', '26 AWG')).toBe('mm');
+    expect(unit('wire-thickness', 'thin', '0.4 mm')).toBe('mm');
+    expect(unit('turns', '20', '40 turns')).toBe('turns');
+  });
+
+  it('is what numbers, slopes and words on it are in', () => {
+    const feet = factorOf('wire-length', 'ft').axis;
+    expect(axisNumber(feet, 0.9144)).toBeCloseTo(3, 12);
+    expect(levelText(feet, 0.6096)).toBe('2 ft');
+    expect(levelAt(feet, 2)).toBeCloseTo(0.6096, 12);
+    const sheets = factorOf('gap', 'sheets').axis;
+    expect(axisNumber(sheets, 3 * PAPER_SHEET)).toBeCloseTo(3, 12);
+    expect(levelText(sheets, PAPER_SHEET)).toBe('1 sheet');
+    expect(levelText(sheets, 3 * PAPER_SHEET)).toBe('3 sheets');
+    expect(axisOne(sheets)).toBe('sheet');
+    expect(axisOne(feet)).toBe('ft');
+  });
+});
+
+describe('a factor with levels in order', () => {
+  it('has words for more of it', () => {
+    for (const id of FACTOR_IDS) {
+      const { axis, more } = factorOf(id);
+      expect(more?.startsWith('the ') ?? false, id).toBe(isGraded(axis));
     }
   });
 });

@@ -49,9 +49,15 @@ export type FactorId = keyof typeof FACTORS;
 
 export const FACTOR_IDS = Object.keys(FACTORS) as FactorId[];
 
-/** A factor by its id, as what all of them are. */
-export function factorOf(id: FactorId): Factor {
-  return FACTORS[id];
+/**
+ * A factor by its id.
+ * @param unit of its axis, such as that of {@link commonUnit}; the factor's own when absent.
+ */
+export function factorOf(id: FactorId, unit?: string): Factor {
+  const factor: Factor = FACTORS[id];
+  const { axis } = factor;
+  if (unit === undefined || axis.kind !== 'quantity' || axis.unit === unit) return factor;
+  return { ...factor, axis: { ...axis, unit } };
 }
 
 /** Experiments in which a factor can be changed. */
@@ -112,7 +118,9 @@ function lensOf(subject: Subject, id: FactorId): Lens<Subject['design']> | undef
 
 export {
   axisNumber,
+  axisOne,
   axisUnit,
+  commonUnit,
   isGraded,
   kindOf,
   levelName,

@@ -9,6 +9,7 @@ export const gap: Factor = {
   name: 'Gap, such as sheets of paper',
   phrase: 'the gap between magnet and plate, such as sheets of paper',
   plainly: 'how many sheets of paper lie between',
+  more: 'the wider the gap',
   axis: {
     kind: 'quantity',
     quantity: 'length',
@@ -38,6 +39,7 @@ export const tilt: Factor = {
   name: 'Tilt of the plate',
   phrase: 'how far the plate is tilted off at one side',
   plainly: 'how crooked the plate sits',
+  more: 'the more the plate tilts',
   axis: { kind: 'quantity', quantity: 'length', ...SHELL_LIMITS.tilt },
   on: {
     'straight-magnet': {
@@ -62,6 +64,7 @@ export const partSeat: Factor = {
   name: 'How much of the faces the plate covers',
   phrase: 'how much of the faces the plate covers',
   plainly: 'how far the plate is pushed off',
+  more: 'the more of the faces the plate covers',
   axis: { kind: 'number', unit: '%', ...SHELL_COUNTS.covered, whole: true },
   on: {
     'shell-magnet': {
@@ -82,6 +85,7 @@ export const magnetsInParallel: Factor = {
   name: 'Number of magnets side by side',
   phrase: 'the number of magnets side by side on one supply',
   plainly: 'how many magnets pull together',
+  more: 'the more magnets',
   axis: {
     kind: 'number',
     unit: 'magnets',

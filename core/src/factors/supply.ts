@@ -19,6 +19,7 @@ export const cellsInSeries: Factor = {
   name: 'Number of cells',
   phrase: 'the number of cells, one behind the other',
   plainly: 'how many batteries in a row',
+  more: 'the more cells',
   axis: { kind: 'number', unit: 'cells', one: 'cell', ...COIL_COUNTS.series, whole: true },
   on: onEveryFixedCoil({
     read: ({ supply }) => (supply.bench ? null : supply.series),
@@ -33,6 +34,7 @@ export const packsInParallel: Factor = {
   name: 'Number of packs side by side',
   phrase: 'the number of packs side by side',
   plainly: 'how many batteries side by side',
+  more: 'the more packs',
   axis: { kind: 'number', unit: 'packs', one: 'pack', ...COIL_COUNTS.parallel, whole: true },
   on: onEveryFixedCoil({
     read: ({ supply }) => (supply.bench ? null : supply.parallel),
@@ -88,6 +90,7 @@ export const cellFreshness: Factor = {
   name: 'How used the cells are',
   phrase: 'how used the cells are',
   plainly: 'how fresh the batteries are',
+  more: 'the more used the cells',
   axis: { kind: 'number', unit: '%', ...COIL_COUNTS.used, whole: true },
   on: onEveryCoil({
     read: ({ supply }) => (supply.bench ? null : Math.round(100 * (supply.used ?? 0))),
@@ -109,6 +112,7 @@ export const current: Factor = {
   name: 'Current, from a bench supply',
   phrase: 'the current, from a bench supply',
   plainly: 'how much current',
+  more: 'the larger the current',
   axis: { kind: 'quantity', quantity: 'current', ...COIL_LIMITS.currentLimit },
   on: onEveryFixedCoil({
     read: ({ supply }) => supply.bench?.currentLimit ?? null,

@@ -5,6 +5,7 @@ export const magnetsPerEnd: Factor = {
   name: 'Magnets at each end of the cell',
   phrase: 'the number of magnets at each end of the cell',
   plainly: 'how many magnets sit at each end',
+  more: 'the more magnets',
   axis: {
     kind: 'number',
     unit: 'magnets',
@@ -31,6 +32,7 @@ export const turnGap: Factor = {
   name: 'Gap between the turns',
   phrase: 'the gap between one turn and the next',
   plainly: 'how far apart the turns are',
+  more: 'the wider the gap between turns',
   axis: { kind: 'quantity', quantity: 'length', ...TRACK_LIMITS.turnGap },
   on: {
     'rolling-cell': {

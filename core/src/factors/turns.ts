@@ -6,6 +6,7 @@ export const turns: Factor = {
   name: 'Number of turns',
   phrase: 'the number of turns',
   plainly: 'how many turns of wire',
+  more: 'the more turns',
   axis: { kind: 'number', unit: 'turns', one: 'turn', ...COIL_COUNTS.turns, whole: true },
   on: onEveryFixedCoil({
     read: ({ winding }) => winding.turns,

@@ -53,6 +53,7 @@ export const bareTip: Factor = {
   name: 'Length of the bare tip',
   phrase: 'how much of the tip is left bare',
   plainly: 'how much of the tip is bare',
+  more: 'the longer the bare tip',
   axis: { kind: 'quantity', quantity: 'length', ...MAGNET_LIMITS.position },
   on: {
     'straight-magnet': {
@@ -92,6 +93,7 @@ export const neatness: Factor = {
   name: 'How neatly it is wound',
   phrase: 'how neatly the turns lie, from 1 (touching) to 2 (a wire apart)',
   plainly: 'how tidy the winding is',
+  more: 'the further apart the turns',
   axis: { kind: 'number', unit: '', ...COIL_COUNTS.neatness, whole: false },
   on: onEveryFixedCoil({
     read: ({ winding }) => winding.neatness,

@@ -46,6 +46,7 @@ export const wireLength: Factor = {
   name: 'Length of wire',
   phrase: 'the length of wire, tails as long as ever',
   plainly: 'how long a wire we wind',
+  more: 'the longer the wire',
   axis: { kind: 'quantity', quantity: 'length', ...COIL_LIMITS.wireLength },
   on: {
     'straight-magnet': byLength(
@@ -77,6 +78,7 @@ export const wireThickness: Factor = {
   name: 'Thickness of the wire',
   phrase: 'the thickness of the wire',
   plainly: 'how thick the wire is',
+  more: 'the thicker the wire',
   axis: { kind: 'quantity', quantity: 'wireDiameter', ...COIL_LIMITS.wireSize },
   on: {
     ...onEveryFixedCoil({

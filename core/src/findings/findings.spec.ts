@@ -320,6 +320,12 @@ describe('what groups foresee', () => {
     expect(foresightOf(levels, many)!.p).toBeLessThan(0.001);
   });
 
+  it('takes no share of next to nothing', () => {
+    const some = found([trial(10, 40), trial(20, 1)]).levels;
+    const scores = foresightOf(some, [guess(10, 20, 0), guess(20, 14, 0), guess(10, 30, 1)])!;
+    expect(scores.before).toEqual({ guesses: 1, off: 0.5 });
+  });
+
   it('is nothing where all were made before, or where nothing was read', () => {
     expect(foresightOf(levels, [guess(10, 8, 0)])).toBeNull();
     const none = found([trial(10, 0)]).levels;

@@ -131,14 +131,14 @@ export interface Findings {
  * @param cases of the plan as it is now: they serve where a trial kept no prediction of its own.
  */
 export function findingsOf(
-  plan: Pick<LessonPlan, 'factor' | 'levels' | 'measure'>,
+  plan: Pick<LessonPlan, 'factor' | 'unit' | 'levels' | 'measure'>,
   cases: readonly Case[],
   trials: readonly FindingTrial[],
   guesses: readonly FindingGuess[],
   { traySize, groups }: { readonly traySize: number; readonly groups?: readonly unknown[] },
 ): Findings {
   const measure = measureOf(plan.measure);
-  const { axis } = factorOf(plan.factor);
+  const { axis } = factorOf(plan.factor, plan.unit);
   const ceiling = ceilingOf(measure, traySize);
   const known = new Map(cases.map((c) => [keyOf(c), c]));
   const xOf = new Map(plan.levels.map(({ id, value }) => [id, axisNumber(axis, value)]));

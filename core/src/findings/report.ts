@@ -40,7 +40,8 @@ export function readingsReport(
       delta_aicc: behind,
       akaike_weight: weight,
     })),
-    line: analysis.line && modelOf(analysis.line),
+    unranked: analysis.unranked.map(modelOf),
+    line: analysis.leastSquaresLine && modelOf(analysis.leastSquaresLine),
     cannot_be_told_apart: analysis.alike,
     anova: anova && {
       ss_between: anova.between.sumOfSquares,

@@ -29,8 +29,12 @@ export interface Foresight {
   readonly off: number;
 }
 
+/** Of levels that read less than this share of the largest mean a share of the reading says nothing. */
+const NEXT_TO_NOTHING = 0.1;
+
 /**
  * How good the groups' predictions were before they had tried anything, and after their first trials.
+ * Levels at which next to nothing was read are left out.
  * @returns null where there are none of either kind, or nothing but zeros was read; p is the chance of
  * so large a difference, were there none (Welch).
  */
@@ -41,10 +45,11 @@ export function foresightOf(
   const keyOf = (one: { levelId: string; seriesId: string | null }): string =>
     `${one.levelId} ${one.seriesId ?? ''}`;
   const means = new Map(levels.map((level) => [keyOf(level), level.summary?.mean ?? 0]));
+  const least = NEXT_TO_NOTHING * Math.max(0, ...means.values());
   const off = (some: readonly FindingGuess[]): number[] =>
     some.flatMap((guess) => {
       const mean = means.get(keyOf(guess)) ?? 0;
-      return guess.value !== null && mean > 0 ? [Math.abs(guess.value - mean) / mean] : [];
+      return guess.value !== null && mean > least ? [Math.abs(guess.value - mean) / mean] : [];
     });
   const before = off(guesses.filter(({ seen }) => seen === 0));
   const after = off(guesses.filter(({ seen }) => seen > 0));

@@ -17,7 +17,7 @@ export function trialMinutes(
   places: readonly number[],
   { minutes, on }: { readonly minutes: StepMinutes; readonly on: number },
 ): ReadonlyMap<number, number> {
-  const { axis } = factorOf(plan.factor);
+  const { axis } = factorOf(plan.factor, plan.unit);
   const levels = places.flatMap((x) => {
     const value = levelAt(axis, x);
     return value === null ? [] : [{ id: String(x), value }];

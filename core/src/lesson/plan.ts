@@ -30,6 +30,8 @@ export interface PlannedLevel {
 /** What is changed, and the levels that are tried. */
 export interface PlannedFactor {
   readonly factor: FactorId;
+  /** Of the axis, as the levels were typed; the factor's own when absent. */
+  readonly unit?: string;
   readonly levels: readonly PlannedLevel[];
 }
 

@@ -179,6 +179,12 @@ describe('the course of the prediction', () => {
     const mixed = [caseOf(30, 9), caseOf(10, 3), caseOf(20, 6)];
     expect(promiseOf(planOf(), mixed, effort).course).toBe('rises');
   });
+
+  it('is not said where nothing is predicted, or of one level', () => {
+    const unknown = [10, 20].map((level) => caseOf(level, 1, { forecast: null }));
+    expect(promiseOf(planOf(), unknown, effort).course).toBe('unordered');
+    expect(course([10])).toBe('unordered');
+  });
 });
 
 describe('the power of the trend', () => {

@@ -61,7 +61,7 @@ const EXACT_REPEATS = 6;
  */
 export function promiseOf(plan: LessonPlan, cases: readonly Case[], effort: Effort): PlanPromise {
   const rules = rulesOf(plan, effort);
-  const axis = factorOf(plan.factor).axis;
+  const axis = factorOf(plan.factor, plan.unit).axis;
   const able = cases.filter((c) => c.forecast !== null && c.stops.length === 0);
   const bySeries = groupBySeries(able);
   const sorted = bySeries.map((list) =>
@@ -124,6 +124,8 @@ function bothNothing(rules: ReadingRules, a: Case, b: Case): boolean {
 }
 
 function courseOf(cases: readonly Case[]): Course {
+  // Where nothing is predicted nothing can be said of it.
+  if (cases.length < 2) return 'unordered';
   const steps = cases.slice(1).map((c, i) => {
     const [a, b] = [cases[i]!.forecast!.value, c.forecast!.value];
     return Math.abs(b - a) <= SAME * Math.max(a, b) ? 0 : Math.sign(b - a);

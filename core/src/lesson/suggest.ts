@@ -32,7 +32,7 @@ const TRAY_SHARE = 0.5;
  * Falls back on the factor's own suggestion where fewer than two are left.
  */
 export function suggestLevels(plan: LessonPlan, limits: SuggestionLimits): LevelValue[] {
-  const { axis, suggest } = factorOf(plan.factor);
+  const { axis, suggest } = factorOf(plan.factor, plan.unit);
   const present =
     levelOf(plan.base, plan.factor) ?? levelOf(startSubject(plan.base.experiment), plan.factor);
   const own = suggest?.(present ?? 0) ?? (axis.kind === 'kinds' ? Object.keys(axis.options) : []);

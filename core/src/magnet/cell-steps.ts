@@ -1,5 +1,6 @@
-/** What is held with so many cells in series. */
+/** What is held with so many cells. */
 export interface CellStep {
+  /** In all. */
   readonly cells: number;
   /** kg, as expected and between which values it is likely to lie. */
   readonly load: number;
@@ -16,7 +17,7 @@ export const GAP_SPREAD = 2;
 export const STEEL_SPREAD = 0.1;
 
 /**
- * Fewest cells in series that hold a load, surely (low end of the band) and as expected; null when
+ * Fewest cells that hold a load, surely (low end of the band) and as expected; null when
  * even the most do not.
  */
 export function cellsToHold(

@@ -50,6 +50,12 @@ describe('a plate under the pole', () => {
       expect(high).toBeGreaterThan(load);
     });
     steps.slice(1).forEach((step, k) => expect(step.load).toBeLessThan(steps[k]!.load));
+    // Packs in parallel go one pack at a time, never a cell out of each.
+    const packs = { ...bolt, plate, supply: { ...bolt.supply, series: 2, parallel: 3 } };
+    const byPack = loadAgainstCells(packs, 2);
+    expect(byPack.map(({ cells }) => cells)).toEqual([6, 4, 2]);
+    const twoPacks = { ...packs, supply: { ...packs.supply, parallel: 2 } };
+    expect(byPack[1]!.load).toBeCloseTo(loadHeld(twoPacks, evaluateMagnet(twoPacks)).mass, 9);
     const bench = { voltage: 3, currentLimit: 2 };
     expect(loadAgainstCells({ ...bolt, plate, supply: { ...bolt.supply, bench } }, 6)).toHaveLength(
       1,

@@ -1,3 +1,4 @@
+import { bankSteps } from '../coil/index.js';
 import { STANDARD_GRAVITY } from '../constants.js';
 import {
   pullOnKeeper,
@@ -80,17 +81,15 @@ export function loadCurve(design: MagnetDesign, evaluation: Evaluation): LoadHel
 }
 
 /**
- * What the plate or bar holds as cells are taken away one by one.
- * @param most cells in series to begin with; a bench supply has one step.
+ * What the plate or bar holds as the bank of cells is taken away, see {@link bankSteps}.
+ * @param most cells in series to begin with, of a single string.
  * @throws CoreError as {@link evaluateMagnet}.
  */
 export function loadAgainstCells(design: MagnetDesign, most: number): CellStep[] {
   const gap = (design.plate ?? PLATE).gap;
-  const steps = design.supply.bench ? 1 : most;
   const memory = solverMemory();
-  return Array.from({ length: steps }, (_, k) => {
-    const cells = steps - k;
-    const one = { ...design, supply: { ...design.supply, series: cells } };
+  return bankSteps(design.supply, most).map(({ cells, supply }) => {
+    const one = { ...design, supply };
     const evaluation = evaluateMagnet(one, memory);
     const at = (g: number): number => loadHeld(one, evaluation, g).mass;
     return {

@@ -64,6 +64,8 @@ export interface Measure {
   readonly phrase: string;
   /** The same for young pupils. */
   readonly plainly: string;
+  /** After “the more turns, ”: what grows and what shrinks, in the present; of words there is none. */
+  readonly more?: readonly [grows: string, shrinks: string];
   /** Name of the axis, without its unit. */
   readonly axis: string;
   readonly data: DataKind;

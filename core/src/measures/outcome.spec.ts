@@ -51,6 +51,18 @@ describe('every measure', () => {
     expect(ceilingOf(measureOf('load-held'), 45)).toBeNull();
   });
 
+  it('is a lower limit where not even all cells held', () => {
+    const count = { kind: 'count', count: 7, off: 0, stuck: null } as const;
+    expect(valueOf({ ...count, atLeast: true }, null)).toEqual({ value: 7, censored: 'at-least' });
+    expect(valueOf(count, null)).toEqual({ value: 7, censored: null });
+  });
+
+  it.each(MEASURE_IDS)('%s has words for more and less of it, unless it is a sentence', (id) => {
+    const { more, data } = measureOf(id);
+    expect(more === undefined).toBe(data === 'words');
+    for (const words of more ?? []) expect(words).toMatch(/^the /);
+  });
+
   it.each(MEASURE_IDS)('%s has a protocol in sentences and a step to read by', (id) => {
     const { protocol, data, quantity, resolution, unit } = measureOf(id);
     for (const text of [protocol.on, protocol.read]) expect(text).toMatch(/^\p{Lu}.*[.?]$/su);

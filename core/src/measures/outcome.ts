@@ -11,6 +11,8 @@ export type Outcome =
       readonly count: number;
       /** Of measures with parts, such as the two ends: each of them; their sum is the count. */
       readonly parts?: readonly number[] | null;
+      /** Even more may have been needed: not all cells together held. */
+      readonly atLeast?: boolean;
       /** With the current off before, and left on after switching off; null where not looked at. */
       readonly off: number | null;
       readonly stuck: number | null;
@@ -59,7 +61,9 @@ export function valueOf(outcome: Outcome, ceiling: number | null): Valued {
   });
   switch (outcome.kind) {
     case 'count':
-      return capped(outcome.count);
+      return outcome.atLeast
+        ? { value: outcome.count, censored: 'at-least' }
+        : capped(outcome.count);
     case 'number':
       return { value: outcome.value, censored: null };
     case 'interval': {

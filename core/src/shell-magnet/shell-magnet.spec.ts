@@ -122,6 +122,18 @@ describe('a shell magnet', () => {
     expect(evaluateShell(doubled).load / one.load).toBeCloseTo(2, 9);
   });
 
+  it('adds up pulls where only one of several is off its seat', () => {
+    const two = { ...shell, count: 2, supply: { ...shell.supply, parallel: 2 } };
+    const off = { ...two, seat: { ...two.seat, covered: 0.5, tilt: 2e-4 } };
+    const [flat, both, one] = [two, off, { ...off, onlyOneOff: true }].map(
+      (each) => evaluateShell(each).load,
+    ) as [number, number, number];
+    expect(one).toBeCloseTo((flat + both) / 2, 9);
+    expect(one).toBeGreaterThan(both);
+    const single = { ...off, count: 1 };
+    expect(evaluateShell({ ...single, onlyOneOff: true }).load).toBe(evaluateShell(single).load);
+  });
+
   it('lets go step by step as cells are taken away', () => {
     const steps = cellsAgainstLoad(shell, 6);
     expect(steps.map(({ cells }) => cells)).toEqual([6, 5, 4, 3, 2, 1]);
@@ -131,6 +143,12 @@ describe('a shell magnet', () => {
     expect(found.expected).toBe(3);
     expect(found.surely === null || found.surely > 3).toBe(true);
     expect(cellsToHold(steps, 1e6)).toEqual({ expected: null, surely: null });
+    const packs = { ...shell, supply: { ...shell.supply, series: 1, parallel: 6 } };
+    const byPack = cellsAgainstLoad(packs, 6);
+    expect(byPack.map(({ cells, load }) => [cells, load])[5]).toEqual([
+      1,
+      evaluateShell({ ...packs, supply: { ...packs.supply, parallel: 1 } }).load,
+    ]);
   });
 
   it('holds less the wider the gap', () => {

@@ -1,5 +1,6 @@
 import { kickWithDiode, SPARK_V, storedEnergy, type OpenedCoil } from '../circuit/index.js';
 import {
+  bankSteps,
   coilCautions,
   everyCoilsCautions,
   windCoil,
@@ -23,7 +24,10 @@ export interface ShellMagnet extends Coil {
   readonly former: number;
   /** Equal magnets side by side on one supply, each with its own leads. */
   readonly count: number;
+  /** How the keeper sits on each of them. */
   readonly seat: Seat;
+  /** Whether only one of several is tilted or partly covered, and the others sit flat. */
+  readonly onlyOneOff?: boolean;
 }
 
 /** Everything tier 1 says of a shell magnet. */
@@ -105,7 +109,13 @@ export function evaluateShell(shell: ShellMagnet): ShellEvaluation {
   const { curve } = findMaterial(shell.material);
   const at = (seat: Seat): ShellPull => pullOfShell(shell.steel, curve, build.ampereTurns, seat);
   const pull = at(shell.seat);
-  const load = (force: number): number => (shell.count * force) / STANDARD_GRAVITY;
+  // They are on one supply: how one is seated changes no current, so the pulls add up.
+  const load = (seat: Seat): number => {
+    const asSeated = shell.onlyOneOff ? 1 : shell.count;
+    const flat = shell.count - asSeated;
+    const others = flat > 0 ? flat * at({ ...seat, tilt: 0, covered: 1 }).force : 0;
+    return (asSeated * at(seat).force + others) / STANDARD_GRAVITY;
+  };
   const spread = (factor: number): Seat => ({
     ...shell.seat,
     gap: shell.seat.gap * factor,
@@ -114,10 +124,10 @@ export function evaluateShell(shell: ShellMagnet): ShellEvaluation {
   return {
     build,
     pull,
-    load: load(pull.force),
+    load: load(shell.seat),
     band: {
-      low: load(at(spread(GAP_SPREAD)).force) * (1 - STEEL_SPREAD),
-      high: load(at(spread(1 / GAP_SPREAD)).force) * (1 + STEEL_SPREAD),
+      low: load(spread(GAP_SPREAD)) * (1 - STEEL_SPREAD),
+      high: load(spread(1 / GAP_SPREAD)) * (1 + STEEL_SPREAD),
     },
     supplyCurrent: shell.count * build.circuit.current,
     opening: openingOfShell(build, pull),
@@ -171,16 +181,12 @@ export function shellLoadCurve(
 }
 
 /**
- * The load as cells are taken away one by one.
- * @param most cells in series to begin with.
+ * The load as the bank of cells is taken away, see {@link bankSteps}.
+ * @param most cells in series to begin with, of a single string.
  */
 export function cellsAgainstLoad(shell: ShellMagnet, most: number): CellStep[] {
-  return Array.from({ length: most }, (_, k) => {
-    const cells = most - k;
-    const { load, band, supplyCurrent, build } = evaluateShell({
-      ...shell,
-      supply: { ...shell.supply, series: cells },
-    });
+  return bankSteps(shell.supply, most).map(({ cells, supply }) => {
+    const { load, band, supplyCurrent, build } = evaluateShell({ ...shell, supply });
     return {
       cells,
       load,

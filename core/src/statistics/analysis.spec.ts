@@ -73,13 +73,17 @@ describe('what is said of readings', () => {
   });
 
   it('knows the height of a line less surely, and its slope more surely, when groups differ', () => {
-    const { line, lineWithGroups, meansWithGroups } = analyse(
+    const { line, leastSquaresLine, lineWithGroups, meansWithGroups } = analyse(
       classOf({ truth: (x) => 2 + 0.3 * x, between: 4, groups: 5 }),
       true,
     );
     expect(lineWithGroups!.betweenGroups).toBeGreaterThan(1.5);
-    expect(lineWithGroups!.standardErrors[0]!).toBeGreaterThan(line!.standardErrors[0]!);
-    expect(lineWithGroups!.standardErrors[1]!).toBeLessThan(line!.standardErrors[1]!);
+    const plain = leastSquaresLine!.standardErrors;
+    expect(lineWithGroups!.standardErrors[0]!).toBeGreaterThan(plain[0]!);
+    expect(lineWithGroups!.standardErrors[1]!).toBeLessThan(plain[1]!);
+    // One line is the answer, wherever it is asked for.
+    expect(line!.coefficients).toEqual(lineWithGroups!.coefficients);
+    expect(line!.intervals95).toEqual(lineWithGroups!.intervals95);
     expect(meansWithGroups!.coefficients).toHaveLength(4);
   });
 

@@ -1,4 +1,5 @@
 import { fCdf, leastSquares, normalQuantile, studentTQuantile } from '../numerics/index.js';
+import { answerLine } from './answer-line.js';
 import {
   anova,
   kruskalWallis,
@@ -10,6 +11,7 @@ import {
 } from './compare.js';
 import { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
 import { fitWithGroups, type GroupEffect } from './group-effect.js';
+import { fitPowerTrend } from './power-trend.js';
 import { isExact, type Reading } from './reading.js';
 import { singleTrialsMislead } from './single-trials.js';
 import { fisherExact, shareDifference, type SharePair } from './shares.js';
@@ -58,10 +60,20 @@ export interface Analysis {
   readonly levels: readonly LevelAnalysis[];
   /** Whether readings scatter alike, or more where they are larger and are weighed for it. */
   readonly scatter: 'even' | 'growing';
-  /** The straight line, weighed as said; null for kinds in no order or too few readings. */
+  /**
+   * The straight line of which everything is said: of the model with groups where they differ, else by
+   * least squares; null for kinds in no order or too few readings.
+   */
   readonly line: FittedCurve | null;
+  /** By least squares, weighted as `scatter` says, every trial taken as independent. */
+  readonly leastSquaresLine: FittedCurve | null;
   /** Best first; empty where nothing can be fitted. */
   readonly curves: readonly RankedCurve[];
+  /**
+   * Curves that are not ranked: for which there are too few readings for the criterion, such as a line
+   * through zero of three points, and the power law through the logarithms.
+   */
+  readonly unranked: readonly FittedCurve[];
   /** Those that the readings cannot tell from the best, the best first. */
   readonly alike: readonly CurveId[];
   readonly anova: Anova | null;
@@ -102,22 +114,27 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
   });
   const values = numbers.map((level) => of(level).map(({ y }) => y));
   const { scatter, scales } = scatterOf(readings, levels);
-  const curves = rank(readings, scales, graded);
+  const ids = CURVE_IDS.filter((id) => graded || id === 'none' || id === 'means');
+  const fits = ids.flatMap((id) => fitCurve(id, readings, scales) ?? []);
+  const curves = ranked(fits.filter(isRankable));
+  const plain = fits.find(({ id }) => id === 'line') ?? null;
+  const effects = withGroups(readings, numbers, graded);
+  const trend = graded ? fitPowerTrend(readings) : null;
   const differ = anova(values);
   return {
     levels,
     scatter,
-    line:
-      curves.find(({ curve }) => curve.id === 'line')?.curve ??
-      (graded ? fitCurve('line', readings, scales) : null),
+    line: answerLine(plain, effects.lineWithGroups, readings),
+    leastSquaresLine: plain,
     curves,
+    unranked: [...fits.filter((fit) => !isRankable(fit)), ...(trend ? [trend] : [])],
     alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
     anova: differ,
     trend: graded ? trendTest(values) : null,
     ranks: kruskalWallis(values),
     pairs: numbers.length <= MOST_PAIRED ? pairsOf(numbers, values) : [],
     sharePairs: [],
-    ...withGroups(readings, numbers, graded),
+    ...effects,
     drift: driftOf(readings, scales, numbers),
     repeats: repeatsFor(levels),
     misled: singleTrialsMislead(byPlace(levels, values)),
@@ -140,7 +157,7 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
   });
   const yesNo = graded ? fitYesNo(readings) : null;
   const fits = [fitShare(readings), ...(yesNo ? [yesNo.curve] : [])];
-  const curves = ranked(fits.filter(({ aicc }) => Number.isFinite(aicc)));
+  const curves = ranked(fits.filter(isRankable));
   const values = numbers.map((level) =>
     readings.filter((one) => one.level === level).map(({ y }) => y),
   );
@@ -148,7 +165,9 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     levels,
     scatter: 'even',
     line: null,
+    leastSquaresLine: null,
     curves,
+    unranked: fits.filter((fit) => !isRankable(fit)),
     alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
     anova: null,
     trend: graded ? trendTest(values) : null,
@@ -186,14 +205,15 @@ function scatterOf(
     : { scatter: 'even', scales: even };
 }
 
-function rank(
-  readings: readonly Reading[],
-  scales: readonly number[],
-  graded: boolean,
-): RankedCurve[] {
-  const ids = CURVE_IDS.filter((id) => graded || id === 'none' || id === 'means');
-  const fits = ids.flatMap((id) => fitCurve(id, readings, scales) ?? []);
-  return ranked(fits.filter(({ aicc }) => Number.isFinite(aicc)));
+const isRankable = ({ aicc }: FittedCurve): boolean => Number.isFinite(aicc);
+
+/**
+ * The curve of that shape through the readings, ranked or not, the straight line as it is said; null
+ * where none could be fitted.
+ */
+export function curveIn({ curves, unranked, line }: Analysis, id: CurveId): FittedCurve | null {
+  if (id === 'line') return line;
+  return [...curves.map(({ curve }) => curve), ...unranked].find((fit) => fit.id === id) ?? null;
 }
 
 /** Best first, by Akaike's criterion. */

@@ -12,14 +12,19 @@ import { isExact, type Reading } from './reading.js';
 
 /** Shapes that may be drawn through readings. */
 export const CURVE_IDS = ['none', 'proportional', 'line', 'saturating', 'power', 'means'] as const;
-/** Of yes and no there is one more, the logistic curve. */
-export type CurveId = (typeof CURVE_IDS)[number] | 'logistic';
+/**
+ * Shapes that are not ranked with those: the power law through the logarithms, and of yes and no the
+ * logistic curve.
+ */
+export type CurveId = (typeof CURVE_IDS)[number] | 'power-trend' | 'logistic';
 
 /**
  * Each shape with its coefficients in order. `means` has one for each level and knows nothing
  * between them.
  */
-export const CURVES: Readonly<Record<Exclude<CurveId, 'means' | 'logistic'>, Curve>> = {
+export const CURVES: Readonly<
+  Record<Exclude<CurveId, 'means' | 'power-trend' | 'logistic'>, Curve>
+> = {
   none: { names: ['level'], at: (_x, [a = 0]) => a, start: ({ meanY }) => [meanY] },
   proportional: {
     names: ['slope'],
@@ -80,6 +85,8 @@ export interface FittedCurve {
   at(x: number): number;
   /** Half widths at x of the 95 % intervals of the curve and of a further reading. */
   intervalAt(x: number, scale?: number): { line: number; point: number };
+  /** Between which values 95 % of further readings at x lie. */
+  rangeAt(x: number, scale?: number): { readonly low: number; readonly high: number };
 }
 
 /**
@@ -101,7 +108,7 @@ const MOST_STEPS = 400;
  * 297 (1989).
  */
 export function fitCurve(
-  id: Exclude<CurveId, 'logistic'>,
+  id: (typeof CURVE_IDS)[number],
   readings: readonly Reading[],
   scales: readonly number[] = readings.map(() => 1),
 ): FittedCurve | null {
@@ -132,6 +139,22 @@ export function fitCurve(
   const k = p + 1;
   const t = studentTQuantile(0.975, degreesOfFreedom);
   const variances = coefficients.map((_, j) => covariance[j * p + j]!);
+  const at = (x: number): number =>
+    id === 'means' ? levelMean(readings, coefficients, x) : shape.at(x, coefficients);
+  const intervalAt = (x: number, scale = 1): { line: number; point: number } => {
+    const gradient = coefficients.map((value, j) => {
+      const h = 1e-5 * (Math.abs(value) || 1);
+      const near = (by: number): number[] =>
+        coefficients.map((other, i) => (i === j ? other + by : other));
+      const across = id === 'means' ? levelAt(readings, x) : x;
+      return (shape.at(across, near(h)) - shape.at(across, near(-h))) / (2 * h);
+    });
+    const variance = quadratic(covariance, gradient);
+    return {
+      line: t * Math.sqrt(variance),
+      point: t * Math.sqrt(variance + (spread * scale) ** 2),
+    };
+  };
   return {
     id,
     n,
@@ -144,20 +167,11 @@ export function fitCurve(
     rSquared: isHidden ? NaN : explained(readings, scales, spread ** 2 * degreesOfFreedom),
     logLikelihood,
     aicc: n > k + 1 ? 2 * k - 2 * logLikelihood + (2 * k * (k + 1)) / (n - k - 1) : Infinity,
-    at: (x) => (id === 'means' ? levelMean(readings, coefficients, x) : shape.at(x, coefficients)),
-    intervalAt: (x, scale = 1) => {
-      const gradient = coefficients.map((value, j) => {
-        const h = 1e-5 * (Math.abs(value) || 1);
-        const near = (by: number): number[] =>
-          coefficients.map((other, i) => (i === j ? other + by : other));
-        const at = id === 'means' ? levelAt(readings, x) : x;
-        return (shape.at(at, near(h)) - shape.at(at, near(-h))) / (2 * h);
-      });
-      const variance = quadratic(covariance, gradient);
-      return {
-        line: t * Math.sqrt(variance),
-        point: t * Math.sqrt(variance + (spread * scale) ** 2),
-      };
+    at,
+    intervalAt,
+    rangeAt: (x, scale) => {
+      const { point } = intervalAt(x, scale);
+      return { low: at(x) - point, high: at(x) + point };
     },
   };
 }

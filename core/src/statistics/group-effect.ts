@@ -10,6 +10,8 @@ import {
 export interface GroupEffect {
   readonly coefficients: readonly number[];
   readonly standardErrors: readonly number[];
+  /** p × p, row major. */
+  readonly covariance: Float64Array;
   /** Satterthwaite's, of each coefficient. */
   readonly degreesOfFreedom: readonly number[];
   /** Half widths of 95 % intervals of the coefficients. */
@@ -90,6 +92,7 @@ export function fitWithGroups(
   return {
     coefficients: [...fit.coefficients],
     standardErrors: variances.map(Math.sqrt),
+    covariance: fit.unscaledCovariance.map((value) => within * value),
     degreesOfFreedom: freedom,
     intervals95: variances.map((v, j) => studentTQuantile(0.975, freedom[j]!) * Math.sqrt(v)),
     betweenGroups: Math.sqrt(between),

@@ -1,6 +1,7 @@
 export {
   analyse,
   analyseYesNo,
+  curveIn,
   standingOut,
   type Analysis,
   type Drift,
@@ -18,9 +19,11 @@ export {
   type Difference,
   type RankTest,
 } from './compare.js';
+export { groupsDiffer } from './answer-line.js';
 export { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
 export { fitWithGroups, type GroupEffect } from './group-effect.js';
 export { alikeOver } from './over-lines.js';
+export { fitPowerTrend } from './power-trend.js';
 export { isExact, type Reading } from './reading.js';
 export { fisherExact, shareDifference, type Share, type SharePair } from './shares.js';
 export { singleTrialsMislead } from './single-trials.js';

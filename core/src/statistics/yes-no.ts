@@ -72,6 +72,7 @@ export function fitYesNo(readings: readonly Reading[], penalised = true): YesNo 
       // On the scale of shares it is lopsided: half of its whole width.
       return { line: (of(there + half) - of(there - half)) / 2, point: NaN };
     },
+    rangeAt: () => ({ low: 0, high: 1 }),
   };
   return { curve, p, half: p < 0.05 ? halfOf(intercept, slope, [va, vab, vb]) : null };
 }
@@ -99,6 +100,7 @@ export function fitShare(readings: readonly Reading[]): FittedCurve {
     aicc: n > 2 ? 2 - 2 * logLikelihood + 4 / (n - 2) : Infinity,
     at: () => share,
     intervalAt: () => ({ line: (high - low) / 2, point: NaN }),
+    rangeAt: () => ({ low: 0, high: 1 }),
   };
 }
 

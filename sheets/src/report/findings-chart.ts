@@ -27,10 +27,12 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
   if (!axes) return null;
   const place = placeOf(reported);
   const marks: Mark[] = [...axes.marks];
-  const middle = (plan.groups.length - 1) / 2;
+  const left = Math.floor(plan.groups.length / 2);
   for (const { levelId, groupId, y, from, to, censored, unusual } of findings.points) {
     const group = plan.groups.findIndex(({ id }) => id === groupId);
-    const x = axes.across(place(levelId)) + APART * (group - middle);
+    // Half of the groups on either side, so that the mean stands on the level itself.
+    const beside = group < left ? group - left - 0.4 : group - left + 1.4;
+    const x = axes.across(place(levelId)) + APART * beside;
     if (!Number.isFinite(y) || !Number.isFinite(x)) continue;
     if (from !== null && to !== null) {
       marks.push(line(x, axes.up(scale(from)), x, axes.up(scale(to)), { stroke: 'steel' }));
@@ -41,8 +43,7 @@ export function findingsChart(reported: Reported, frame: Frame): readonly Mark[]
   }
   for (const { levelId, summary } of findings.levels) {
     if (!summary) continue;
-    // Beside the trials, so that neither hides the other.
-    const x = axes.across(place(levelId)) + APART * (middle + 1.3);
+    const x = axes.across(place(levelId));
     const at = axes.up(scale(summary.mean));
     const half = Number.isFinite(summary.interval95) ? summary.interval95 : 0;
     const [low, high] = [summary.mean - half, summary.mean + half].map((v) =>

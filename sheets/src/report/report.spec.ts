@@ -50,7 +50,7 @@ describe('the report', () => {
     }
     expect(text).toContain('2, 4');
     expect(text).toMatch(/read = 0\.\d+ × turns/);
-    expect(text).toMatch(/We claim: With more turns more is read/);
+    expect(text).toMatch(/We claim: The more turns, the more the magnet lifts/);
     expect(text).toMatch(/With the number of turns these change as well/);
   });
 
@@ -87,7 +87,7 @@ describe('the report', () => {
     const [first] = reportOf(investigation(), { reader: 'plain' });
     const text = textOf([first!]);
     expect(text).toMatch(/We guessed 10 turns: 4 /);
-    expect(text).toMatch(/What we think With more turns, more was read\./);
+    expect(text).toMatch(/What we think The more turns, the more the magnet lifts\./);
     const nobody = reportOf(investigation({ predictions: [] }), { reader: 'plain' });
     expect(textOf([nobody[0]!])).toContain('Nobody wrote a guess down.');
   });

@@ -1,4 +1,4 @@
-import { HOLDS, PAPERS } from '@nab/contract';
+import { HOLDS, PAPERS, plannedFactor } from '@nab/contract';
 import { factorOf, predictionScores } from '@nab/core';
 import {
   allSaid,
@@ -137,7 +137,7 @@ function chart(reported: Reported, flow: Flow): void {
     const fit = shownCurve(analysis);
     if (!fit) return [];
     const name = levelWords(of.plan, seriesId);
-    const text = equationText(fit, factorWords(factorOf(of.plan.factor), of.measure), of.measure);
+    const text = equationText(fit, factorWords(plannedFactor(of.plan), of.measure), of.measure);
     return text ? [`${name ? `${name}: ` : ''}${text}`] : [];
   });
   flow.paragraph(['Copper: means with 95 % intervals, and the line.', ...equations].join(' '), {

@@ -1,5 +1,6 @@
 import { nice, ticks } from 'd3-array';
-import { axisNumber, axisUnit, ceilingOf, factorOf, formatNumber, isGraded } from '@nab/core';
+import { plannedFactor } from '@nab/contract';
+import { axisNumber, axisUnit, ceilingOf, formatNumber, isGraded } from '@nab/core';
 import { axisLabel, inUnitOf, type Prepared } from '@nab/words';
 import { centred, ending, line, words, wrap, type Mark } from '../page/index.js';
 
@@ -67,7 +68,7 @@ export function squaredAxes(
     turn: -90,
   } as Mark);
 
-  const { axis, name } = factorOf(plan.factor);
+  const { axis, name } = plannedFactor(plan);
   const levels = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
   let across = (i: number): number => x0 + ((i + 0.5) / levels.length) * (x1 - x0);
   if (isGraded(axis)) {

@@ -84,6 +84,12 @@ export function levelAxes(
   }
 }
 
+/** The same axes before anything is known of what is read: ruled, but not numbered upward. */
+export const withoutNumbers = (axes: ChartAxes): ChartAxes => ({
+  ...axes,
+  up: { ...axes.up, marks: [] },
+});
+
 /** Of the many ticks of a logarithmic axis those that begin with 1, 2 or 5. */
 function onlyRound(ticks: readonly number[]): number[] {
   return ticks.filter((tick) => /^[125]/.test(tick.toExponential()));

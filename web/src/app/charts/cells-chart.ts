@@ -65,6 +65,8 @@ const BOX: ChartBox = {
 })
 export class CellsChart {
   readonly steps = input.required<readonly CellStep[]>();
+  /** Cells in a pack, where packs are taken away one at a time; else 0. */
+  readonly pack = input(0);
   /** The load that is to hang, kg. */
   readonly load = input.required<number>();
   protected readonly box = BOX;
@@ -84,7 +86,14 @@ export class CellsChart {
     }));
     return {
       axes: {
-        across: { ruled: [], marks: middles, label: 'cells in series, taken away one by one' },
+        across: {
+          ruled: [],
+          marks: middles,
+          label:
+            this.pack() > 0
+              ? 'cells left, one pack off at a time'
+              : 'cells left, one off at a time',
+        },
         up: numberedAxis(y, 'load held', { text: massText, ticks: 5 }),
       },
       wide: x.bandwidth(),

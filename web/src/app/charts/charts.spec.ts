@@ -88,7 +88,7 @@ describe('the charts on one frame', () => {
     });
     const svg = texts('svg > text');
     expect(svg).toEqual(['holds', 'may drop', 'drops', 'the load']);
-    expect(texts('svg g text')).toContain('cells in series, taken away one by one');
+    expect(texts('svg g text')).toContain('cells left, one off at a time');
     expect(host.querySelector('svg')!.getAttribute('aria-label')).toMatch(/table below/);
     expect(texts('thead th')).toEqual(['Cells', 'Holds', 'From', 'To', 'Current']);
     expect(texts('tbody tr:first-child td')).toEqual(['3', '8 kg', '6 kg', '10 kg', '3 A']);

@@ -22,8 +22,6 @@ export function aboveZero(data: TrialChartData): TrialChartData {
 export interface DrawPlaces {
   readonly across: Across;
   readonly up: UpScale;
-  /** How far beside its level a mean stands. */
-  readonly side: number;
   /** Left and right edge of the plot. */
   readonly ends: readonly [number, number];
 }
@@ -207,16 +205,15 @@ export function drawBars(
   });
 }
 
-/** Means beside their trials, with their bars. */
-export function drawMeans(
-  layer: Layer,
-  data: TrialChartData,
-  { across, up, side }: DrawPlaces,
-): void {
+/** Between the means of neighbouring lines at one level. */
+const MEAN_STEP = 10;
+
+/** Means at their level, between their trials, with their bars. */
+export function drawMeans(layer: Layer, data: TrialChartData, { across, up }: DrawPlaces): void {
   const [lowest = 0, highest = Infinity] = up.domain() as [number, number];
   const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
   data.means.forEach(({ x, mean, low: least, high: most, series }) => {
-    const cx = across.at(x) + side + 10 * series;
+    const cx = across.at(x) + MEAN_STEP * (series - (data.series.length - 1) / 2);
     bars
       .append('circle')
       .attr('cx', cx)

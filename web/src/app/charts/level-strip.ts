@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { drag, pointer, select, type Selection } from 'd3';
-import { levelAxes } from './axes';
+import { levelAxes, withoutNumbers } from './axes';
 import { drawFrame } from './draw-frame';
 import {
   placesAcross,
@@ -99,13 +99,16 @@ export class LevelStrip {
     const focused = document.activeElement?.getAttribute('data-level') ?? null;
     svg.selectAll('*').remove();
     const { cases, ceiling } = data;
-    const top = Math.max(1e-12, ...cases.map(({ high, value }) => Math.max(high, value ?? 0)));
+    const top = Math.max(0, ...cases.map(({ high, value }) => Math.max(high, value ?? 0)));
+    const isPredicted = cases.some(({ value }) => value !== null);
     const showCeiling = ceiling !== null && ceiling.value <= top * 1.6;
     const lines = Math.max(1, data.lines.length);
     const across = placesAcross(data.across, BOX, Math.max(26, 24 * lines));
     const up = placesUp(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
     const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
-    drawFrame(svg.append('g'), BOX, axes);
+    // Without a prediction the axis has no numbers yet.
+    drawFrame(svg.append('g'), BOX, isPredicted ? axes : withoutNumbers(axes));
+    if (!isPredicted) drawNote(svg, 'Nab does not predict this reading.');
     const width = Math.max(8, Math.min(46, (across.step * 0.66) / lines));
     for (const one of cases) drawCase(svg, one, { across, up, width, lines });
     if (showCeiling) drawCeiling(svg, ceiling, up);
@@ -242,6 +245,17 @@ function drawCeiling(svg: Drawing, { value, label }: { value: number; label: str
     .attr('font-size', 13)
     .attr('fill', 'var(--nab-amber)')
     .text(label);
+}
+
+function drawNote(svg: Drawing, text: string): void {
+  svg
+    .append('text')
+    .attr('x', (BOX.margin.left + BOX.width - BOX.margin.right) / 2)
+    .attr('y', BOTTOM / 2)
+    .attr('text-anchor', 'middle')
+    .attr('font-size', 14)
+    .attr('fill', 'var(--nab-soft)')
+    .text(text);
 }
 
 /** Lines are named where they end. */

@@ -90,7 +90,9 @@ export function placesUp(
   { height, margin }: ChartBox,
   zoom: ZoomTransform = zoomIdentity,
 ): Linear {
-  return zoom.rescaleY(scaleLinear([0, most * 1.05 || 1], [height - margin.bottom, margin.top]));
+  return zoom.rescaleY(
+    scaleLinear([0, most > 0 ? most * 1.05 : 1], [height - margin.bottom, margin.top]),
+  );
 }
 
 /** Room beside the outermost values on an axis of logarithms, as a factor. */

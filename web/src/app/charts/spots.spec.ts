@@ -79,11 +79,16 @@ describe('trials that lie on one another', () => {
 describe('the marks of trials', () => {
   it('stand beside each other, group by group, around their level', () => {
     const [first, second] = spotsOf([point(), point({ group: 1 })]);
-    const [x0, y0] = spotPlace(first!, places, 2);
-    const [x1, y1] = spotPlace(second!, places, 2);
+    const two = { groups: 2, series: 1 };
+    const [x0, y0] = spotPlace(first!, places, two);
+    const [x1, y1] = spotPlace(second!, places, two);
     expect((x0 + x1) / 2).toBeCloseTo(places.across.at(10), 9);
     expect([y0, y1]).toEqual([places.up(4), places.up(4)]);
-    expect(x1 - x0).toBe(7);
+    // Room for the mean on the level itself, and for one more line more of it.
+    expect(x1 - x0).toBe(22);
+    expect(spotPlace(second!, places, { groups: 2, series: 2 })[0] - x1).toBe(5);
+    const third = spotsOf([point({ group: 2 })])[0]!;
+    expect(spotPlace(third, places, { groups: 3, series: 1 })[0] - x1).toBe(7);
   });
 
   it('are a few paths, however many trials', () => {
@@ -104,7 +109,7 @@ describe('the marks of trials', () => {
     expect(Number(drawn([point()])[0]!.getAttribute('fill-opacity'))).toBeGreaterThan(0);
     expect(paths.some((path) => path.getAttribute('stroke') === 'var(--nab-enamel)')).toBe(true);
     const span = paths[0]!.getAttribute('d')!;
-    const x = places.across.at(10) - 3.5;
+    const x = places.across.at(10) - 11;
     expect(span).toBe(`M${x},${places.up(3).toFixed(2)}L${x},${places.up(5).toFixed(2)}`);
   });
 

@@ -41,17 +41,28 @@ export function spotsOf(points: readonly ChartPoint[]): Spot[] {
 export const spotText = ({ point, times }: Spot): string =>
   times === 1 ? point.label : `${point.label}, ${times} times`;
 
-/** Where a pile stands: groups side by side around their level, so that equal ones do not hide. */
+/** Room in the middle of a level for the mean of one line, and for each more. */
+const MEAN_ROOM = { one: 11, more: 5 } as const;
+
+/**
+ * Where a pile stands: half of the groups on either side of their level, so that equal ones do not
+ * hide and the mean stands on the level itself.
+ */
 export function spotPlace(
   { point: { x, y, group } }: Spot,
   { across, up }: { readonly across: Across; readonly up: UpScale },
-  groups: number,
+  { groups, series }: { readonly groups: number; readonly series: number },
 ): readonly [number, number] {
-  return [across.at(x) + (group - (groups - 1) / 2) * GROUP_STEP, up(y)];
+  return [across.at(x) + besideLevel(group, groups, series), up(y)];
 }
 
-/** Room beside a level that its groups take. */
-export const besideGroups = (groups: number): number => (groups / 2) * GROUP_STEP + 8;
+function besideLevel(group: number, groups: number, series: number): number {
+  const left = Math.floor(groups / 2);
+  const room = MEAN_ROOM.one + MEAN_ROOM.more * (Math.max(1, series) - 1);
+  return group < left
+    ? -(room + (left - 1 - group) * GROUP_STEP)
+    : room + (group - left) * GROUP_STEP;
+}
 
 /**
  * All piles of so many groups and lines: a few paths for each group and kind of mark, because
@@ -67,7 +78,7 @@ export function drawSpots(
   const crowd = new Crowd(spots.length);
   for (const spot of spots) {
     const { point, times } = spot;
-    const [x, y] = spotPlace(spot, places, groups);
+    const [x, y] = spotPlace(spot, places, { groups, series });
     if (!Number.isFinite(x) || !Number.isFinite(y)) continue;
     const looks = 2 * Number(point.unusual) + Number(point.censored);
     const kind = 4 * (groups * point.series + point.group) + looks;

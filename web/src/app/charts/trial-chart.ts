@@ -29,7 +29,7 @@ import {
   type UpScale,
 } from './places';
 import { PointCursor } from './point-cursor';
-import { besideGroups, drawSpots, spotPlace, spotsOf, spotText, type Spot } from './spots';
+import { drawSpots, spotPlace, spotsOf, spotText, type Spot } from './spots';
 import type { TrialChartData } from './trial-data';
 
 /** Where things stand in the drawing, for what is laid over it. */
@@ -172,7 +172,7 @@ export class TrialChart {
         least: y > 0 ? Math.min(least, y) : least,
         most: Math.max(most, y, to ?? 0),
       }),
-      { least: lowest, most: curves.reduce((p, { high }) => Math.max(p, high), 1e-12) },
+      { least: lowest, most: curves.reduce((p, { high }) => Math.max(p, high), 0) },
     );
   });
 
@@ -287,7 +287,7 @@ export class TrialChart {
   }
 
   private at(index: number): readonly [number, number] {
-    return spotPlace(this.spots()[index]!, this.places(), this.scales().groups);
+    return spotPlace(this.spots()[index]!, this.places(), this.scales());
   }
 
   private drawFrame(): void {
@@ -306,7 +306,7 @@ export class TrialChart {
     const data = all.log ? aboveZero(all) : all;
     const { across, up, left, right } = this.places();
     const ends = [left, right] as const;
-    const places = { across, up, side: besideGroups(data.groups.length), ends };
+    const places = { across, up, ends };
     const [lines, labels] = [emptied(this.lines()), new EndLabels()];
     data.series.forEach((series, i) => drawSeries(lines, data, series, i, places, labels));
     if (data.bars) drawBars(lines, data, places);

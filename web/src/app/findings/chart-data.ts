@@ -1,8 +1,9 @@
-import type { Plan, Trial } from '@nab/contract';
+import { plannedFactor, type Plan, type Trial } from '@nab/contract';
 import {
   axisNumber,
   bandOf,
   casesOf,
+  curveIn,
   factorOf,
   isGraded,
   measureOf,
@@ -36,7 +37,7 @@ export function bandsOf(
   between: readonly Case[],
   belief: ClassBelief | null = null,
 ): Bands {
-  const { axis } = factorOf(plan.factor);
+  const { axis } = plannedFactor(plan);
   const { placeOf } = factorAxis(plan, cases);
   const against = measureOf(plan.measure).heldAgainst;
   const inUnit = inUnitOf(measureOf(plan.measure));
@@ -58,7 +59,7 @@ export function bandsOf(
 
 /** What the magnet does between the levels, evenly from the lowest to the highest; none of names. */
 export function casesBetween(lesson: LessonPlan): readonly Case[] {
-  const { axis } = factorOf(lesson.factor);
+  const { axis } = factorOf(lesson.factor, lesson.unit);
   if (!isGraded(axis)) return [];
   const values = lesson.levels.map(({ value }) => Number(value));
   const [least, most] = [Math.min(...values), Math.max(...values)];
@@ -135,9 +136,7 @@ function endsOf(
 
 /** The curve of a kind through one line of readings; null where there is none. */
 export function curveOf(analysis: Analysis | null, id: CurveId | null): FittedCurve | null {
-  if (id === null) return null;
-  const ranked = analysis?.curves.find(({ curve }) => curve.id === id)?.curve;
-  return ranked ?? (id === 'line' ? (analysis?.line ?? null) : null);
+  return analysis && id !== null ? curveIn(analysis, id) : null;
 }
 
 /** Every trial as a point; its words are made when they are wanted. */

@@ -26,23 +26,23 @@ describe('the chart of findings', () => {
       [...host.querySelectorAll('text')].filter((one) => one.textContent?.startsWith('Best'))
         .length;
     expect(fitted()).toBe(1);
-    await press('Your own line');
+    await press('Draw your own line');
     expect(fitted()).toBe(0);
     // Level at half the highest reading: off by the root mean square about 4.5.
     expect(texts('.own').join(' ')).toMatch(/Your line: read = 0 × turns \+ 4\.5/);
-    await press('Lay the least-squares line over it');
+    await press('Show the best-fit line');
     expect(fitted()).toBe(1);
     // Off 4.5: squares of 2.5, 0.5, 3.5 and the ±1 beside them; off the line: the ±1 alone.
     const off = Math.sqrt((2.5 ** 2 + 0.5 ** 2 + 3.5 ** 2) / 3 + 2 / 3).toFixed(1);
     expect(texts('.own').join(' ')).toContain(
-      `Readings lie ${off} objects off your line and 0.82 off`,
+      `RMS error: your line ${off} objects, best-fit line 0.82 objects`,
     );
   });
 
   it('moves its ends by keys, and reads rise and run', async () => {
     await openInvestigation({ readings: READINGS });
     const { press, texts, host, settle } = await pageOf(ChartPart);
-    await press('Your own line');
+    await press('Draw your own line');
     const handle = host.querySelector<SVGGElement>(
       '[aria-label="Your line at the highest level"]',
     )!;
@@ -57,18 +57,18 @@ describe('the chart of findings', () => {
   it('reads between the points with the interval of a further reading', async () => {
     await openInvestigation({ readings: READINGS });
     const { press, texts, host, settle } = await pageOf(ChartPart);
-    await press('Read between');
+    await press('Read off the curve');
     // In the middle, at 25: 0.2 × 25 = 5.
     expect(texts('.own').join(' ')).toMatch(
-      /^At 25 turns the curve reads 5 objects; nineteen of twenty/,
+      /^At 25 turns the curve gives 5 objects \(95 % prediction interval /,
     );
-    expect(texts('.own').join(' ')).not.toMatch(/Nothing was tried there/);
+    expect(texts('.own').join(' ')).not.toMatch(/outside the levels tested/);
     const handle = host.querySelector<SVGGElement>('[aria-label="Read at"]')!;
     for (let i = 0; i < 2; i++) {
       handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageUp', bubbles: true }));
     }
     await settle();
-    expect(texts('.own').join(' ')).toMatch(/Nothing was tried there/);
+    expect(texts('.own').join(' ')).toMatch(/outside the levels tested/);
   });
 
   it('goes from trial to trial by keys, and says each', async () => {

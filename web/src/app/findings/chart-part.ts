@@ -26,8 +26,10 @@ import {
   CURVE_NAMES,
   equationText,
   factorWords,
+  howMany,
   inUnitOf,
   percentText,
+  slopeText,
   typedLevel,
 } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -61,7 +63,11 @@ const BAR_NAMES: Readonly<Record<Bar, string>> = {
   interval: '95 % interval',
 };
 /** Means have no curve between them. */
-const DRAWN: readonly CurveId[] = [...CURVE_IDS.filter((id) => id !== 'means'), 'logistic'];
+const DRAWN: readonly CurveId[] = [
+  ...CURVE_IDS.filter((id) => id !== 'means'),
+  'power-trend',
+  'logistic',
+];
 /** The chart of all trials, with the curve that is chosen, a line of one’s own, and what is read off. */
 @Component({
   selector: 'nab-findings-chart',
@@ -208,27 +214,22 @@ export class ChartPart {
       return [
         {
           name,
-          heading: `${curve === 'line' ? 'Best straight line' : sentence(CURVE_NAMES[curve])}${name ? `, ${name}` : ''}`,
+          heading: `${curve === 'line' ? 'Best-fit line' : sentence(CURVE_NAMES[curve])}${name ? `, ${name}` : ''}`,
           equation: equationText(fit, this.words(), this.store.measure()),
-          more: this.moreOf(fit.id, fit.coefficients, fit.standardErrors, fit.n),
+          more: this.moreOf(fit),
         },
       ];
     });
   });
 
-  private moreOf(
-    id: CurveId,
-    coefficients: readonly number[],
-    errors: readonly number[],
-    n: number,
-  ): string {
+  private moreOf(fit: FittedCurve): string {
     const { unit, one } = this.words();
-    const scale = this.inUnit();
-    const trials = `${n} trials`;
-    const at = id === 'line' ? 1 : 0;
-    if (id !== 'line' && id !== 'proportional') return `(${trials})`;
-    const [value, error] = [scale(coefficients[at]!), scale(errors[at]!)];
-    return `(slope ${formatNumber(value)} ± ${formatNumber(error, 2)} ${unit} per ${one}, standard error; ${trials})`;
+    const trials = howMany(fit.n, 'trial');
+    const fits = Number.isNaN(fit.rSquared) ? '' : `R² ${formatNumber(fit.rSquared, 2)}; `;
+    if (fit.id === 'power-trend') return `(${fits.replace(';', ' of the logarithms;')}${trials})`;
+    if (fit.id !== 'line') return `(${fits}${trials})`;
+    const { signed, signedLow, signedHigh } = slopeText(fit, this.store.measure());
+    return `(slope ${signed} ${unit} per ${one}, 95 % confidence interval ${signedLow} to ${signedHigh}; ${trials})`;
   }
 
   /** Lowest and highest level that were tried. */
@@ -294,18 +295,14 @@ export class ChartPart {
       const fit = curveOf(analysis, this.look().curve);
       if (!analysis || !fit) return [];
       const name = this.nameOf(seriesId);
-      const { point, line } = fit.intervalAt(at, scatterAt(analysis, fit, at));
       const value = fit.at(at);
       // A further reading of yes or no is one of the two: there the curve’s own interval is said.
       if (fit.id === 'logistic') {
+        const { line } = fit.intervalAt(at);
         return { name, value, low: Math.max(0, value - line), high: Math.min(1, value + line) };
       }
-      return {
-        name,
-        value: scale(value),
-        low: scale(Math.max(0, value - point)),
-        high: scale(value + point),
-      };
+      const { low, high } = fit.rangeAt(at, scatterAt(analysis, fit, at));
+      return { name, value: scale(value), low: scale(Math.max(0, low)), high: scale(high) };
     });
   });
 
@@ -320,13 +317,13 @@ export class ChartPart {
       const name = line ? ` (${line})` : '';
       return this.yesNo()
         ? `At ${n(at)} ${term} the curve${name} says that ${share(value)} of trials are yes (95 % interval of the curve ${share(low)} to ${share(high)}).`
-        : `At ${n(at)} ${term} the curve${name} reads ${n(value)} ${unit}; nineteen of twenty further readings there lie between ${n(low)} and ${n(high)}.`;
+        : `At ${n(at)} ${term} the curve${name} gives ${n(value)} ${unit} (95 % prediction interval ${n(low)} to ${n(high)}).`;
     });
     return {
       texts,
       caution:
         at < least || at > most
-          ? 'Nothing was tried there: the curve may bend where nobody looked.'
+          ? 'This is outside the levels tested, so the curve may not apply.'
           : null,
     };
   });

@@ -42,16 +42,18 @@ describe('the page of findings', () => {
   it('writes the line through all trials with its slope', async () => {
     await openInvestigation({ readings: readingsOf([4, 4], [7, 7], [13, 13]) });
     const { texts } = await pageOf(FindingsPage);
-    expect(texts('figcaption')[0]).toMatch(/Best straight line: read = 0\.3 × turns \+ 1 /);
-    expect(texts('nab-notice').join(' ')).toMatch(/Each further turn makes 0\.3/);
+    expect(texts('figcaption')[0]).toMatch(/Best-fit line: read = 0\.3 × turns \+ 1 /);
+    expect(texts('nab-notice').join(' ')).toMatch(/Each extra turn adds about 0\.3/);
   });
 
   it('begins a conclusion with its numbers', async () => {
     await openInvestigation({ readings: readingsOf([4, 4], [7, 7], [13, 13]) });
     const { texts } = await pageOf(FindingsPage);
     const words = texts('.conclusion dd');
-    expect(words[0]).toMatch(/^With more turns more is read: between 10 and 40 turns each/);
-    expect(words[1]).toMatch(/^At 10 turns 4 was read on average \(2 trials/);
+    expect(words[0]).toMatch(
+      /^The more turns, the more the magnet lifts: between 10 and 40 turns, each/,
+    );
+    expect(words[1]).toMatch(/^At 10 turns, mean 4 \(2 trials/);
   });
 
   it('draws no line through kinds, and says how to compare them', async () => {
@@ -65,13 +67,15 @@ describe('the page of findings', () => {
     });
     const { texts } = await pageOf(FindingsPage);
     expect(texts('figcaption')).toEqual([]);
-    expect(texts('nab-notice').join(' ')).toMatch(/stand in no order.*differ by more than/);
+    expect(texts('nab-notice').join(' ')).toMatch(
+      /^The levels differ by more than their repeats vary/,
+    );
   });
 
   it('marks trials that emptied the tray', async () => {
     await openInvestigation({ readings: readingsOf([3], [60], [60]) });
     const { texts } = await pageOf(FindingsPage);
-    expect(texts('nab-notice').join(' ')).toMatch(/2 trials say “at least so much”/);
+    expect(texts('nab-notice').join(' ')).toMatch(/2 trials are a lower limit/);
   });
 
   it('draws thousands of trials before it says what they mean, and says it then', async () => {
@@ -91,7 +95,7 @@ describe('the page of findings', () => {
     expect(host.querySelector('nab-notice, figcaption')).toBeNull();
     await fixture.whenStable();
     expect(host.textContent).not.toContain('Working out');
-    expect(host.querySelector('figcaption')?.textContent).toMatch(/Best straight line/);
+    expect(host.querySelector('figcaption')?.textContent).toMatch(/Best-fit line/);
     expect(host.querySelectorAll('nab-notice').length).toBeGreaterThan(2);
   });
 });

@@ -35,6 +35,6 @@ export function ownLineWords(
   return {
     equation: `${read} = ${formatNumber(slope)} × ${term} ${height < 0 ? '−' : '+'} ${formatNumber(Math.abs(height))}`,
     slope: `slope = rise ÷ run = ${formatNumber(rise)} ÷ ${formatNumber(most - least)} = ${formatNumber(slope)} ${unit} per ${one}`,
-    against: `Readings lie ${mine} ${unit} off your line and ${best ? off(best) : '–'} off the least-squares line (root mean square).`,
+    against: `RMS error: your line ${mine} ${unit}, best-fit line ${best ? off(best) : '–'} ${unit}.`,
   };
 }

@@ -1,5 +1,5 @@
-import type { Plan } from '@nab/contract';
-import { axisNumber, factorOf, isGraded } from '@nab/core';
+import { plannedFactor, type Plan } from '@nab/contract';
+import { axisNumber, isGraded } from '@nab/core';
 import type { AcrossAxis } from '../charts';
 import type { NamedCase } from './investigation-store';
 
@@ -8,7 +8,7 @@ export function factorAxis(
   plan: Plan,
   cases: readonly NamedCase[],
 ): { across: AcrossAxis; placeOf: (levelId: string) => number } {
-  const { axis, name } = factorOf(plan.factor);
+  const { axis, name } = plannedFactor(plan);
   const first = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
   const graded = isGraded(axis);
   const places = new Map(

@@ -5,6 +5,7 @@ import {
   foldTrials,
   planSchema,
   toFindings,
+  plannedFactor,
   toLessonPlan,
   toSubject,
   type Actor,
@@ -27,7 +28,6 @@ import {
   type ClassBelief,
   CoreError,
   evaluateSubject,
-  factorOf,
   findingsOf,
   measureOf,
   type Case,
@@ -109,7 +109,7 @@ export class InvestigationStore {
     [this.planSignal(), this.designSignal()].filter((document) => document !== null),
   );
   readonly experiment = computed(() => this.plan().valid().experiment);
-  readonly factor = computed(() => factorOf(this.plan().valid().factor));
+  readonly factor = computed(() => plannedFactor(this.plan().valid()));
   readonly measure = computed(() => measureOf(this.plan().valid().measure));
 
   readonly predictions = computed((): readonly Prediction[] =>

@@ -1,12 +1,14 @@
 import { computed, inject, InjectionToken, signal, type Signal } from '@angular/core';
 import type { DesignDocument } from '@nab/contract';
-import type { ClassBelief } from '@nab/core';
+import type { ClassBelief, Measure } from '@nab/core';
 import { StandingDesign } from '../designs';
 import { InvestigationStore } from '../investigation';
 import type { SavedDocument } from '../saving';
 
 /** The lesson that a magnet is for. */
 export interface MagnetLesson {
+  /** It decides which ends are counted. */
+  readonly measure: Measure;
   readonly groups: number;
   readonly traySize: number;
   /** Trials that one group makes at one level. */
@@ -41,6 +43,7 @@ export const MAGNET_OF_INVESTIGATION = {
       lesson: computed(() => {
         const { groups, traySize, repeats } = store.plan().valid();
         return {
+          measure: store.measure(),
           groups: groups.length,
           traySize,
           repeats,

@@ -37,14 +37,21 @@ export class MagnetStore {
   /** While something is dragged one magnet is near the next. */
   private readonly memory = solverMemory();
   /** The base magnet and its evaluation, or the reason why there is none. */
-  readonly magnet = computed(() => toMagnetDesign(this.design().valid()));
+  readonly magnet = computed(() => this.asCounted(toMagnetDesign(this.design().valid())));
   readonly base = computed(() => evaluate(this.magnet(), this.memory));
   readonly belief = computed(() => this.learnt() ?? countBelief(this.magnet()));
   private readonly rested = restedValue(() => this.design());
   readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
-  readonly restingMagnet = computed(() => toMagnetDesign(this.restingDesign()));
+  readonly restingMagnet = computed(() => this.asCounted(toMagnetDesign(this.restingDesign())));
   /** Its evaluation, or null when it cannot be built. */
   readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
+
+  /** Within a lesson the measure decides which ends are counted, here as on every other page. */
+  private asCounted(design: MagnetDesign): MagnetDesign {
+    const adapt = this.lesson()?.measure.adapt;
+    const subject = adapt?.({ experiment: 'straight-magnet', design });
+    return subject?.experiment === 'straight-magnet' ? subject.design : design;
+  }
 
   /** What the shelf has too little of for this lesson, or for the magnet alone. */
   readonly shortages = computed(() => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ARRANGEMENTS, type Arrangement, type BlockKind, type StepMinutes } from '@nab/core';
-import { batteryWords, howMany } from '@nab/words';
+import { batteryWords, coilsOf, howMany } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDatePickerModule } from 'ng-zorro-antd/date-picker';
 import { DatePickerName } from '../accessibility';
@@ -232,6 +232,7 @@ export class LessonPlanPart {
     const { blocks } = this.lesson.timetable();
     const cases = this.store.cases();
     const tasks = this.lesson.tasks();
+    const coils = coilsOf({ tasks, cases });
     const together = (kind: BlockKind): boolean =>
       kind === 'introduce' || kind === 'discuss' || kind === 'clear';
     const first = (kind: BlockKind) => blocks.find((block) => block.kind === kind);
@@ -257,14 +258,25 @@ export class LessonPlanPart {
       rows: this.lesson.plan().groups.map(({ name }) => name),
       limit: length,
       blocks: blocks.map(({ kind, group, start, length: long, task }) => {
-        const level = task === null ? '' : (cases[tasks[task]!.place]?.levelName ?? '');
+        const one = task === null ? undefined : cases[tasks[task]!.place];
+        const coil =
+          coils.length > 1
+            ? coils.find(({ alike }) => one && alike.includes(one))?.name
+            : undefined;
+        // What is wound is named by what it is, and what is tried by all of its levels.
+        const [whole, brief] =
+          kind === 'wind'
+            ? [coil ?? 'the coil', coil ?? WORDS[kind]]
+            : kind === 'trial'
+              ? [one?.name ?? '', one?.levelName ?? '']
+              : ['', WORDS[kind]];
         return {
           row: group,
           start,
           length: long,
           look: together(kind) ? ('together' as const) : (kind as 'wind'),
-          name: `${WORDS[kind]} ${kind === 'wind' || kind === 'trial' ? level : ''}`.trim(),
-          short: kind === 'wind' || kind === 'trial' ? level : WORDS[kind],
+          name: `${WORDS[kind]} ${whole}`.trim(),
+          short: brief,
         };
       }),
       edges: [

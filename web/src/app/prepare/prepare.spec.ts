@@ -53,6 +53,25 @@ describe('the page to prepare a lesson', () => {
     expect(texts('nab-notice')[0]).toMatch(/It fits\. .*the educator winds for 25 minutes/);
   });
 
+  it('names a coil on the timeline by what it is, and a trial by all of its levels', async () => {
+    const level = (id: number, value: string) => ({ id: idOf(id), value });
+    await openInvestigation({
+      plan: examplePlan(idOf, {
+        factor: 'cells-in-series',
+        levels: [level(31, '1'), level(32, '2')],
+        series: { factor: 'turns', levels: [level(41, '20'), level(42, '40')] },
+        lesson: { ...USUAL_LESSON, arrangement: 'own-coils' },
+      }),
+    });
+    const { host } = await pageOf(LessonAlone);
+    const named = [...host.querySelectorAll('nab-timeline text')].map(
+      ({ textContent }) => textContent ?? '',
+    );
+    // Coils of 20 and 40 turns are wound; with each of them 1 and 2 cells are tried.
+    expect(named.filter((text) => /^(wind )?20 turns$/.test(text)).length).toBeGreaterThan(0);
+    expect(named.filter((text) => /^wind \d cell/.test(text))).toEqual([]);
+  });
+
   it('changes the minutes of a step by its edge on the timeline', async () => {
     const { store } = await openInvestigation();
     const { host } = await pageOf(LessonAlone);

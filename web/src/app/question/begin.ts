@@ -126,7 +126,9 @@ export class BeginPage {
   protected readonly kind = signal<ExperimentId | 'all'>('all');
   protected readonly kinds = [
     { label: 'All', value: 'all' },
-    ...EXPERIMENT_IDS.map((id) => ({ label: EXPERIMENTS[id].name, value: id })),
+    ...EXPERIMENT_IDS.filter((id) =>
+      READY_QUESTIONS.some(({ experiment }) => experiment === id),
+    ).map((id) => ({ label: EXPERIMENTS[id].name, value: id })),
   ];
   protected readonly shown = computed(() =>
     READY_QUESTIONS.filter(({ experiment }) => this.kind() === 'all' || experiment === this.kind()),

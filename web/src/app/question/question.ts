@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { Plan } from '@nab/contract';
+import { plannedFactor, type Plan } from '@nab/contract';
 import {
   axisNumber,
   ceilingOf,
   CoreError,
-  factorOf,
+  formatNumber,
   isGraded,
   levelText,
   parseLevel,
@@ -188,11 +188,14 @@ export class QuestionPage {
   });
   /** Why the counts here differ from those of a class that has run: the plan knows the model alone. */
   protected readonly learnt = computed(() => {
-    const { belief } = this.store.findings();
-    if (!belief || !this.store.measure().heldAgainst?.endsWith('count')) return null;
-    const factor = Math.exp(belief.mean).toPrecision(2);
-    const whose = this.store.learnt() ? 'those of before this lesson' : 'the model’s alone';
-    return `These counts are ${whose}. This class’s trials so far lifted ${factor} times as much, which Magnet and Run reckon with.`;
+    const { belief, own } = this.store.findings();
+    if (!belief || !own || !this.store.measure().heldAgainst?.endsWith('count')) return null;
+    const factor = formatNumber(Math.exp(belief.mean), 2);
+    if (factor === '1') return null;
+    const whose = this.store.learnt()
+      ? 'what earlier classes have shown'
+      : 'what the model alone says';
+    return `These counts are ${whose}. This class’s trials so far lifted ${factor} times as much; Magnet and Run are adjusted to that.`;
   });
   /** What earlier classes of the school have taught. */
   protected readonly taught = computed(() => learntText(this.store.learnt()));
@@ -300,7 +303,7 @@ export class QuestionPage {
 
 /** A step of a dragged level: a round twentieth of what lies between the ends, whole for counts. */
 function stepOf(plan: Plan, cases: readonly NamedCase[]): number {
-  const { axis } = factorOf(plan.factor);
+  const { axis } = plannedFactor(plan);
   if (!isGraded(axis)) return 0;
   const numbers = cases.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
   const span = Math.max(...numbers) - Math.min(...numbers);

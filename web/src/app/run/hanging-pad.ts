@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { CoreError, parseQuantity } from '@nab/core';
-import { howMany, massText } from '@nab/words';
+import { bankText, massText } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Hanging, Sought } from './hanging';
 import { TextPad } from './text-pad';
@@ -68,11 +68,11 @@ export interface Answer {
     @if (hanging().next(); as next) {
       @if (sought() === 'cells') {
         @if (hanging().steps().length === 0) {
-          <p class="who">One switches, one takes cells out, the others stand a step back.</p>
+          <p class="who">One person switches, one removes cells, everyone else steps back.</p>
         }
         <p>
           @if (hanging().steps().length > 0) {
-            Take one cell out and close the gap with a lead while the current is off.
+            {{ howNext() }}
           }
           <strong>{{ text(next) }}</strong>: low over the box, no hands or feet below. Does it hold
           for five seconds?
@@ -100,10 +100,10 @@ export interface Answer {
             data-first
             (click)="answer(true)"
           >
-            It held: switched off
+            It held (now off)
           </button>
           <button nz-button class="big" type="button" (click)="answer(false)">
-            It dropped: switched off
+            It dropped (now off)
           </button>
         </div>
       }
@@ -112,7 +112,7 @@ export interface Answer {
     }
     @if (!running() && hanging().steps().length > 0) {
       <div class="answers">
-        @if (hanging().held() !== null) {
+        @if (hanging().held() !== null || sought() === 'cells') {
           <button
             nz-button
             [nzType]="hanging().next() === null ? 'primary' : 'default'"
@@ -124,7 +124,7 @@ export interface Answer {
             Save: {{ found() }}
           </button>
         }
-        <button nz-button type="button" (click)="hanging().undo()">Undo the last</button>
+        <button nz-button type="button" (click)="hanging().undo()">Undo last step</button>
       </div>
     }
   `,
@@ -132,6 +132,8 @@ export interface Answer {
 export class HangingPad {
   readonly hanging = input.required<Hanging>();
   readonly sought = input.required<Sought>();
+  /** Cells in a pack, where packs are taken away one at a time; else 0. */
+  readonly pack = input(0);
   /** Whether the current is on. */
   readonly running = input.required<boolean>();
   readonly answered = output<Answer>();
@@ -164,8 +166,14 @@ export class HangingPad {
   }
 
   protected text(what: number): string {
-    return this.sought() === 'cells' ? howMany(what, 'cell') : massText(what);
+    return this.sought() === 'cells' ? bankText(what, this.pack()) : massText(what);
   }
+
+  protected readonly howNext = computed(() =>
+    this.pack() > 0
+      ? 'With the current off, take the clips off one pack.'
+      : 'With the current off, move the clip of one lead along the row so that it leaves a cell out.',
+  );
 
   /** kg or cells; a sentence when it cannot be read. */
   private read(): number | string {

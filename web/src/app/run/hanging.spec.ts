@@ -9,7 +9,7 @@ describe('a trial that is a row of steps', () => {
   beforeEach(() => {
     sought.set('load');
     expected.set({ low: 1, high: 6 });
-    hanging = new Hanging(sought, expected, () => 4);
+    hanging = new Hanging(sought, expected, () => [4, 3, 2, 1]);
   });
 
   it('begins with a load that should hold, and goes on from what held and dropped', () => {
@@ -52,6 +52,23 @@ describe('a trial that is a row of steps', () => {
     expect(hanging.next()).toBe(2);
     hanging.reset();
     expect([hanging.held(), hanging.next()]).toEqual([null, 4]);
+  });
+
+  it('takes packs away, as many cells as they have', () => {
+    sought.set('cells');
+    const packs = new Hanging(sought, expected, () => [6, 4, 2]);
+    expect(packs.next()).toBe(6);
+    packs.answer(6, true, 1);
+    expect(packs.next()).toBe(4);
+    packs.answer(4, false, 1);
+    expect(packs.next()).toBeNull();
+    expect([packs.held(), packs.dropped()]).toEqual([6, 4]);
+  });
+
+  it('ends where not even all of them held', () => {
+    sought.set('cells');
+    hanging.answer(4, false, 1);
+    expect([hanging.held(), hanging.dropped(), hanging.next()]).toEqual([null, 4, null]);
   });
 
   it('ends with the last cell', () => {

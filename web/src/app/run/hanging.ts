@@ -23,8 +23,8 @@ export class Hanging {
     private readonly sought: () => Sought | null,
     /** Loads that are expected, kg; null where nothing is. */
     private readonly expected: () => Expected | null,
-    /** Cells that there are at first. */
-    private readonly cells: () => number,
+    /** Cells that are left at every step, all of them first. */
+    private readonly cells: () => readonly number[],
     /** ms since 1970. */
     private readonly now: () => number = Date.now,
   ) {}
@@ -48,8 +48,9 @@ export class Hanging {
     if (this.sought() === 'cells') {
       const steps = this.steps();
       const last = steps[steps.length - 1];
-      if (!last) return this.cells();
-      return last.held && last.what > 1 ? last.what - 1 : null;
+      const [all = null] = this.cells();
+      if (!last) return all;
+      return last.held ? (this.cells().find((cells) => cells < last.what) ?? null) : null;
     }
     const dropped = this.dropped() ?? Infinity;
     return nextLoad({ held: this.held() ?? 0, dropped }, this.expected());

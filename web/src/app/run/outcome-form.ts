@@ -18,6 +18,8 @@ export class OutcomeForm {
   readonly lifted = signal<Readonly<Record<string, boolean>>>({});
   readonly words = signal('');
   readonly verdict = signal<Verdict | null>(null);
+  /** The count that is only a lower limit; what is typed instead of it is none. */
+  readonly lowerLimit = signal<number | null>(null);
   private readonly shownSignal = signal(false);
   private readonly measure;
   private readonly objects;
@@ -63,6 +65,7 @@ export class OutcomeForm {
   fill(outcome: Outcome | null): void {
     const count = outcome?.kind === 'count' ? outcome : null;
     this.count.set(count?.count ?? null);
+    this.lowerLimit.set(count?.atLeast ? count.count : null);
     this.parts.set(count?.parts ?? this.measure().parts?.map(() => null) ?? []);
     this.off.set(count ? count.off : 0);
     this.stuck.set(count ? count.stuck : 0);
@@ -89,6 +92,7 @@ export class OutcomeForm {
         return {
           kind: 'count',
           count,
+          ...(count !== null && count === this.lowerLimit() && { atLeast: true }),
           parts: whole ? list : null,
           off: protocol.offCheck ? this.off() : null,
           stuck: protocol.stuck ? this.stuck() : null,

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { FLAGS, type Flag, type ReadingBody } from '@nab/contract';
-import { massText } from '@nab/words';
+import { bankSteps } from '@nab/core';
+import { massText, moreThan, packOf } from '@nab/words';
 import { BenchClock, InvestigationStore } from '../investigation';
 import { BenchOrder } from './bench-order';
 import { BenchPlace } from './bench-place';
@@ -37,10 +38,20 @@ export class TrialInHand {
     if (data === 'interval') return 'load';
     return heldAgainst === 'cells-to-hold' ? 'cells' : null;
   });
+  private readonly supply = computed(() => this.at.current().subject?.design.supply ?? null);
+  private readonly bank = computed(() => {
+    const supply = this.supply();
+    return supply ? bankSteps(supply) : [];
+  });
+  /** Cells in a pack, where packs are taken away one at a time; else 0. */
+  readonly pack = computed(() => {
+    const supply = this.supply();
+    return supply ? packOf(supply) : 0;
+  });
   readonly hanging = new Hanging(
     this.sought,
     () => this.at.current().band,
-    () => this.at.current().subject?.design.supply.series ?? 1,
+    () => this.bank().map(({ cells }) => cells),
     () => this.clock.now(),
   );
 
@@ -96,17 +107,22 @@ export class TrialInHand {
     );
   }
 
-  /** What was found step by step becomes what was read. @returns whether anything held. */
+  /** What was found step by step becomes what was read. @returns whether there is anything to save. */
   takeWhatHung(): boolean {
     const [held, dropped] = [this.hanging.held(), this.hanging.dropped()];
+    if (this.sought() === 'cells') {
+      if (held === null && dropped === null) return false;
+      const limit = moreThan(dropped ?? 0, this.pack());
+      this.form.count.set(held ?? limit);
+      this.form.lowerLimit.set(held === null ? limit : null);
+      this.onTime.set(this.hanging.on());
+      return true;
+    }
     if (held === null) return false;
     this.onTime.set(this.hanging.on());
-    if (this.sought() === 'cells') this.form.count.set(held);
-    else {
-      this.form.quantity.set(massText(held));
-      this.form.dropped.set(dropped === null ? '' : massText(dropped));
-      this.form.neverDropped.set(dropped === null);
-    }
+    this.form.quantity.set(massText(held));
+    this.form.dropped.set(dropped === null ? '' : massText(dropped));
+    this.form.neverDropped.set(dropped === null);
     return true;
   }
 

@@ -7,14 +7,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
-import { newShell, type ShellDocument } from '@nab/contract';
+import { newShell, SEATED, type ShellDocument } from '@nab/contract';
 import { formatQuantity, INSULATIONS, MATERIALS, shellCautions, type Caution } from '@nab/core';
 import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, Says } from '../bench';
 import { CellsChart, LoadChart } from '../charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
 import { ChoiceField, NameBox, NumberField, QuantityField } from '../fields';
-import { cellsSentence, massText, namesOf, TAKING_CELLS } from '@nab/words';
+import { cellsSentence, packOf, massText, namesOf, takingText } from '@nab/words';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
 import { decidingShellFacts, shellFacts } from './shell-facts';
@@ -54,7 +54,9 @@ export class ShellDesigner {
   protected readonly form = this.store.form;
   protected readonly materials = namesOf(MATERIALS);
   protected readonly insulations = INSULATIONS;
-  protected readonly taking = TAKING_CELLS;
+  protected readonly seated = SEATED;
+  protected readonly taking = computed(() => takingText(this.store.shell().supply));
+  protected readonly pack = computed(() => packOf(this.store.shell().supply));
   protected readonly part = signal('seat');
   protected readonly asked = signal<string | null>(null);
   protected readonly again: readonly MenuEntry[] = [
@@ -82,7 +84,7 @@ export class ShellDesigner {
     const { supply } = this.store.shell();
     return supply.bench
       ? ''
-      : cellsSentence(this.store.evaluated().steps, this.store.load(), supply.parallel);
+      : cellsSentence(this.store.evaluated().steps, this.store.load(), this.pack());
   });
   protected readonly deciding = computed(() => {
     const { evaluation } = this.store.evaluated();
@@ -99,10 +101,13 @@ export class ShellDesigner {
   });
 
   protected readonly seatWords = computed(() => {
-    const { gap, tilt, covered } = this.store.shell().seat;
+    const { seat, count, onlyOneOff } = this.store.shell();
+    const { gap, tilt, covered } = seat;
     const parts = [`gap ${formatQuantity(gap, 'length', 'mm')}`];
     if (tilt > 0) parts.push(`tilted by ${formatQuantity(tilt, 'length', 'mm')}`);
     if (covered < 1) parts.push(`${Math.round(covered * 100)} % covered`);
+    // Off at one of several only: that is said where it is off at all.
+    if (onlyOneOff && count > 1 && parts.length > 1) parts.push(`on one of ${count} magnets`);
     return parts.join(', ');
   });
   protected readonly loadWords = computed(() => {

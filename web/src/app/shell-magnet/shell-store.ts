@@ -48,7 +48,7 @@ export class ShellStore {
           force: load * STANDARD_GRAVITY,
           plateTooThin: false,
         })),
-        steps: cellsAgainstLoad(shell, shell.supply.bench ? 1 : Math.max(6, shell.supply.series)),
+        steps: cellsAgainstLoad(shell, Math.max(6, shell.supply.series)),
         fault: null,
       };
     } catch (error) {

@@ -49,7 +49,11 @@ import { chainSentence, namesOf, objectWord, residualSentence } from '@nab/words
           label="Thickness of its steel"
         />
       }
-      <nab-choice [formField]="form.load.ends" label="Counted at" [options]="ends" />
+      @if (countedBy(); as measure) {
+        <p class="nab-hint">This lesson measures: {{ measure }}. Change it on Question.</p>
+      } @else {
+        <nab-choice [formField]="form.load.ends" label="Counted at" [options]="ends" />
+      }
       <nab-choice
         [formField]="form.load.method"
         label="Method"
@@ -104,6 +108,11 @@ export class LiftFields {
   protected readonly weighed = signal(20);
   protected readonly together = signal('');
 
+  /** The measure of a lesson that decides which ends are counted; null where the design does. */
+  protected readonly countedBy = computed(() => {
+    const measure = this.store.lesson()?.measure;
+    return measure?.adapt ? measure.name.toLowerCase() : null;
+  });
   protected readonly load = computed(() => this.store.design().value().load);
   protected readonly each = computed(() => {
     try {

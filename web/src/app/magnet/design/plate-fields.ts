@@ -3,7 +3,7 @@ import { FormField } from '@angular/forms/signals';
 import { loadHeld, parseQuantity, type CellStep, type LoadHeld } from '@nab/core';
 import { CellsChart, LoadChart } from '../../charts';
 import { More, QuantityField } from '../../fields';
-import { cellsSentence, loadSentence, TAKING_CELLS } from '@nab/words';
+import { cellsSentence, packOf, loadSentence, takingText } from '@nab/words';
 import { MagnetStore } from '../magnet-store';
 
 /** A plate or bar against the pole, and the load that hangs from it. */
@@ -51,8 +51,8 @@ import { MagnetStore } from '../magnet-store';
     }
     @if (steps().length > 1) {
       <nab-more heading="Cells taken away">
-        <nab-cells-chart [steps]="steps()" [load]="hung()" />
-        <p class="nab-hint">{{ taking }}</p>
+        <nab-cells-chart [steps]="steps()" [load]="hung()" [pack]="pack()" />
+        <p class="nab-hint">{{ taking() }}</p>
       </nab-more>
     }
   `,
@@ -65,14 +65,13 @@ export class PlateFields {
   /** What is held as cells are taken away, from the worker. */
   readonly steps = input<readonly CellStep[]>([]);
 
-  protected readonly taking = TAKING_CELLS;
+  protected readonly taking = computed(() => takingText(this.store.magnet().supply));
+  protected readonly pack = computed(() => packOf(this.store.magnet().supply));
 
   protected readonly hung = computed(
     () => parseQuantity(this.store.design().valid().load.plateLoad, 'mass').si,
   );
-  protected readonly cells = computed(() =>
-    cellsSentence(this.steps(), this.hung(), this.store.magnet().supply.parallel),
-  );
+  protected readonly cells = computed(() => cellsSentence(this.steps(), this.hung(), this.pack()));
   /** Follows the hand at rest: the pull on a plate takes longer than a frame. */
   protected readonly held = computed(() => {
     const evaluation = this.store.restingEvaluation();

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import {
+  type DesignDocument,
   CABLE_JOINS,
   COIL_JOINS,
   GUIDES,
@@ -77,10 +78,14 @@ export class WindingFields {
     this.store.design().edit((design) => ({ ...design, winding: { ...design.winding, turns } }));
   }
 
-  /** A new form brings what it needs: a cable is covered, foil is aluminium from the kitchen. */
+  /**
+   * A new form brings what it needs: a cable is covered; foil is aluminium from the kitchen, and its
+   * own tails are held to the cell, without leads.
+   */
   protected chooseForm(form: WireForm): void {
     this.store.design().edit((design) => ({
       ...design,
+      leads: { ...design.leads, count: leadsFor(form, design) },
       wire: {
         ...design.wire,
         form,
@@ -93,4 +98,12 @@ export class WindingFields {
       },
     }));
   }
+}
+
+/** Leads of the usual start; foil has none. A number of one's own stays. */
+const USUAL_LEADS = 2;
+function leadsFor(form: WireForm, { wire, leads }: DesignDocument): number {
+  const wasFoil = wire.form === 'foil';
+  if (form === 'foil') return !wasFoil && leads.count === USUAL_LEADS ? 0 : leads.count;
+  return wasFoil && leads.count === 0 ? USUAL_LEADS : leads.count;
 }
