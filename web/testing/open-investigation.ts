@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import {
   newDesign,
+  type DesignUpdate,
   type Investigation,
   type Plan,
   type PlanUpdate,
@@ -32,6 +33,8 @@ export class FakeServer {
     if (path.startsWith('/api/readings/')) this.readings.push(stored as Reading);
     return of(stored);
   };
+  updateDesign = (id: string, { version, design }: DesignUpdate) =>
+    of({ id, version: version + 1, design });
   updatePlan = (_id: string, { version, plan }: PlanUpdate) => {
     this.plans.push(plan);
     this.stored = { ...this.stored, version: version + 1, plan };

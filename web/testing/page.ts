@@ -1,5 +1,6 @@
 import { type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { By } from '@angular/platform-browser';
 
 /** A component on screen, asked for what it says. */
 export async function pageOf(component: Type<unknown>) {
@@ -10,6 +11,9 @@ export async function pageOf(component: Type<unknown>) {
   const texts = (selector: string): string[] => [...host.querySelectorAll(selector)].map(plain);
   return {
     host,
+    /** A component within it. */
+    part: <T>(of: Type<T>): T =>
+      fixture.debugElement.query(By.directive(of)).componentInstance as T,
     texts,
     /** Until all has been drawn that something else than a button has set off. */
     settle: (): Promise<unknown> => fixture.whenStable(),

@@ -11,7 +11,7 @@ const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   'near-short-circuit':
     'The coil is nearly a short circuit: most of the battery’s voltage is lost inside the cells. They heat up and run down fast. Stop if a cell gets hot, swells or smells.',
   'cells-warm':
-    'The cells warm themselves more than the coil does: they, and not the wire, end the trial. Feel them between trials; a second pack beside them halves the heat in each.',
+    'The cells get warmer than the coil, so they end the trial. Feel them between trials.',
   'strip-enamel':
     'Sand or scrape the enamel off both ends, away from fingers and not over food, and sweep up the dust. A knife is for an adult.',
   'wire-ends': 'Cut wire ends are sharp: keep them away from eyes and bend them over.',
@@ -65,12 +65,21 @@ export function byGravity(cautions: readonly Caution[]): readonly Caution[] {
 }
 
 /** The sentence of a caution, with the fuse where one is needed. */
-export function cautionText({ code, fuse_A: fuse }: Caution): string {
+export function cautionText({ code, fuse_A: fuse, withSecondPack }: Caution): string {
   const words = CAUTION_WORDS[code];
+  if (withSecondPack !== undefined) return `${words} ${secondPackText(withSecondPack)}`;
   if (fuse === undefined) return words;
   return fuse === null
     ? `${words} No common fuse carries this current: do not build it.`
     : `${words} Fuse for this coil: ${fuse} A.`;
+}
+
+/** @param share of the heat in each cell that is left with a second pack in parallel. */
+function secondPackText(share: number): string {
+  if (share > 0.8) return 'A second pack hardly helps: use more turns or thinner wire.';
+  const left =
+    share > 0.6 ? 'two thirds' : share > 0.4 ? 'half' : share > 0.29 ? 'a third' : 'a quarter';
+  return `A second pack in parallel cuts the heat in each cell to about ${left}.`;
 }
 
 export const OWN_RULES =

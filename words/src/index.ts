@@ -85,3 +85,4 @@ export {
 export { endsRows, switchedRows, type EndsRow, type SwitchedRow } from './bench-tables.js';
 export { sideEffectText } from './side-effects.js';
 export { learntText, nextText, shownText } from './teaching-words.js';
+export { wayEffect, wayText } from './ways-out.js';

@@ -29,6 +29,8 @@ export interface Caution {
   readonly severity: 'stop' | 'caution';
   /** For a demonstration: rating of the fuse close to the terminal, A; null when none is made. */
   readonly fuse_A?: number | null;
+  /** For warm cells: the heat in each with a second pack in parallel, as a share of what it is now. */
+  readonly withSecondPack?: number;
 }
 
 /** Shortest on-time a trial needs: switch on, lift, move aside. Common practice, no source. */
@@ -48,6 +50,16 @@ export function trialOnTime(coil: WoundCoil): number {
 /** Whether more than half of the EMF is lost inside the source: the coil is nearly a short circuit. */
 export function nearShortCircuit({ circuit, source }: WoundCoil): boolean {
   return circuit.terminalVoltage < source.emf / 2;
+}
+
+/**
+ * Heat in each cell with a second pack in parallel, over that with one: I² r with half of a current
+ * that grows as the source's resistance halves. A quarter where the coil sets the current, all of it
+ * where the cells do.
+ */
+function heatWithSecondPack({ source, circuit }: WoundCoil): number {
+  const whole = source.emf / circuit.current;
+  return (whole / (whole - source.resistance / 2) / 2) ** 2;
 }
 
 /**
@@ -76,7 +88,11 @@ export function coilCautions(
     cautions.push({ code: 'near-short-circuit', severity: 'caution' });
   // It is the cells, not the winding, that end the trial.
   if (wound.cells && wound.cells.onTime < UNHURRIED_S && wound.cells.onTime <= wound.allowedOnTime)
-    cautions.push({ code: 'cells-warm', severity: 'caution' });
+    cautions.push({
+      code: 'cells-warm',
+      severity: 'caution',
+      withSecondPack: heatWithSecondPack(wound),
+    });
   if (wire.form !== 'foil' && wire.insulation.startsWith('enamel')) {
     cautions.push({ code: 'strip-enamel', severity: 'caution' });
   }

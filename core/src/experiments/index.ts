@@ -55,3 +55,4 @@ export {
   type Predictable,
   type PredictableId,
 } from './predictable.js';
+export { waysOut, withWayOut, type TriedWay, type WayOut, type WayOutKind } from './ways-out.js';

@@ -37,6 +37,10 @@ export const CELL_SIZES: Readonly<Record<CellSize, string>> = {
   'tool-18V': '18 V tool pack',
 };
 
+/** Whether that size is one cell, and no block or battery of several. */
+export const isSingleCell = (size: CellSize): boolean =>
+  size === 'AAA' || size === 'AA' || size === 'C' || size === 'D';
+
 /**
  * Typical fresh cells at 20 °C: chemistry, size, EMF in V, internal resistance in Ω, charge in mAh
  * at about 0.5–1 A.

@@ -5,6 +5,7 @@ export {
   findCell,
   fuseFor,
   isDemonstrationSupply,
+  isSingleCell,
   type Cell,
   type CellSize,
   type Chemistry,

@@ -7,6 +7,7 @@ import {
   WIRE_RESERVE,
   type FactorId,
   type Preparation,
+  type CellSize,
 } from '@nab/core';
 import { experimentKit, type Counted } from './experiment-kit.js';
 import { cutting, type Cut } from './cutting.js';
@@ -101,9 +102,7 @@ export function kitOf(of: KitOf): KitItem[] {
             each: String(cells * packs),
             all: `${cells * (packs * groups + spare)} (${cells * spare} spare)`,
           },
-          ...(leads
-            ? [each(`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`, 1)]
-            : []),
+          ...(leads ? held(supply.size, cells).map((name) => each(name, 1)) : []),
         ]),
     // Without leads the thing that runs closes its own circuit.
     ...(leads
@@ -119,6 +118,24 @@ export function kitOf(of: KitOf): KitItem[] {
     ...(enamel ? [each('Fine sandpaper, a piece', 1)] : []),
     inAll('Labels for the coils', magnets),
   ];
+}
+
+/** What holds the cells of a pack; blocks and batteries with terminals of their own need no holder. */
+function held(size: CellSize, cells: number): string[] {
+  switch (size) {
+    case 'AAA':
+    case 'AA':
+    case 'C':
+    case 'D':
+      return [`Holder for ${howMany(cells, 'cell')}, or tape and rubber bands`];
+    case '9V':
+      return [`${cells === 1 ? 'Snap connector' : `${cells} snap connectors`} for the 9 V block`];
+    case 'lantern':
+    case 'sealed-6V':
+    case 'car':
+    case 'tool-18V':
+      return [];
+  }
 }
 
 /** What a level may change of what a coil is wound on. */

@@ -1,6 +1,7 @@
 import { BreakpointObserver } from '@angular/cdk/layout';
 import { NgTemplateOutlet } from '@angular/common';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -8,15 +9,17 @@ import {
   contentChildren,
   ElementRef,
   inject,
+  Injector,
   input,
   linkedSignal,
   model,
   TemplateRef,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { ActivatedRoute } from '@angular/router';
 import { NzSplitterModule } from 'ng-zorro-antd/splitter';
 import { NzTabsModule } from 'ng-zorro-antd/tabs';
-import { map } from 'rxjs';
+import { filter, map } from 'rxjs';
 import { SplitterKeys, TabsName } from '../accessibility';
 import { Keys } from '../keys';
 import { BenchPart } from './bench-part';
@@ -26,6 +29,8 @@ import { remember, remembered } from '../remembered';
 const WIDE = '(min-width: 1101px)';
 /** Frames within which a part that is taken in hand shows its fields. */
 const PATIENCE_FRAMES = 20;
+/** Fragment of an address that asks for the part with a fault. */
+export const FAULT_FRAGMENT = 'fault';
 const LEFT_KEY = 'nab-bench';
 const LEFT = { begin: 44, least: 28, most: 72 } as const;
 
@@ -56,6 +61,7 @@ export class Bench {
   protected readonly parts = contentChildren(BenchPart);
   protected readonly drawing = contentChild.required('drawing', { read: TemplateRef });
   protected readonly figures = contentChild.required('figures', { read: TemplateRef });
+  private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   protected readonly wide = toSignal(
@@ -78,6 +84,21 @@ export class Bench {
   });
   /** The drawing's share of the bench, percent. */
   protected readonly left = linkedSignal(() => keptLeft(this.keptAs(), this.begin()));
+
+  constructor() {
+    // Whoever was led here by a fault finds its part in hand.
+    inject(ActivatedRoute, { optional: true })
+      ?.fragment.pipe(
+        filter((fragment) => fragment === FAULT_FRAGMENT),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => afterNextRender(() => this.showFault(), { injector: this.injector }));
+  }
+
+  private showFault(): void {
+    const faulty = this.parts().find((part) => part.nabPartFault());
+    if (faulty) this.show(faulty.nabPart());
+  }
 
   /** Takes a part in hand. */
   show(part: string): void {

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import type { Caution } from '@nab/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { Caution, PredictableId, TriedWay, WayOut } from '@nab/core';
 import { NzCollapseModule } from 'ng-zorro-antd/collapse';
 import { CollapseHeader } from '../accessibility';
 import { Notice } from '../notices';
 import { byGravity, cautionText, howMany } from '@nab/words';
 import { CautionList } from './caution-list';
+import { WaysOut } from './ways-out';
 
 /**
  * Cautions in one line, their number and the gravest in words, which opens to all of them. What must
@@ -12,7 +13,7 @@ import { CautionList } from './caution-list';
  */
 @Component({
   selector: 'nab-caution-line',
-  imports: [CautionList, CollapseHeader, Notice, NzCollapseModule],
+  imports: [CautionList, CollapseHeader, Notice, NzCollapseModule, WaysOut],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -35,6 +36,9 @@ import { CautionList } from './caution-list';
   template: `
     @for (stop of stops(); track stop.code) {
       <nab-notice state="stop">{{ cautionText(stop) }}</nab-notice>
+    }
+    @if (stops().length > 0) {
+      <nab-ways-out [ways]="ways()" [of]="of()" (chosen)="wayOut.emit($event)" />
     }
     @if (gravest(); as caution) {
       <nz-collapse nzGhost class="nab-line">
@@ -60,6 +64,10 @@ import { CautionList } from './caution-list';
 })
 export class CautionLine {
   readonly cautions = input.required<readonly Caution[]>();
+  /** Ways out of what stops it, and what they are predicted to do. */
+  readonly ways = input<readonly TriedWay[]>([]);
+  readonly of = input<PredictableId | null>(null);
+  readonly wayOut = output<WayOut>();
   protected readonly open = signal(false);
   protected readonly stops = computed(() =>
     this.cautions().filter(({ severity }) => severity === 'stop'),

@@ -1,4 +1,5 @@
-export { Bench } from './bench';
+export { applyWayOut } from './apply-way-out';
+export { Bench, FAULT_FRAGMENT } from './bench';
 export { BenchPart } from './bench-part';
 export { CautionLine } from './caution-line';
 export { CautionList } from './caution-list';
@@ -7,3 +8,4 @@ export type { Fact } from './fact';
 export { FiguresDrawer } from './figures-drawer';
 export { RealTime } from './real-time';
 export { Says } from './says';
+export { WaysOut } from './ways-out';

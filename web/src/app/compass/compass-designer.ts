@@ -23,9 +23,12 @@ import {
   measureOf,
   type ClassBelief,
   type CompassEvaluation,
+  waysOut,
+  type WayOut,
 } from '@nab/core';
 import type { Schema } from 'yup';
 import {
+  applyWayOut,
   Bench,
   BenchPart,
   CautionLine,
@@ -132,6 +135,16 @@ export class CompassDesigner {
     const { evaluation } = this.evaluated();
     return evaluation ? compassCautions(this.set(), evaluation) : [];
   });
+
+  protected readonly ways = computed(() =>
+    this.cautions().some(({ severity }) => severity === 'stop')
+      ? waysOut([{ experiment: 'compass', design: this.set() }])
+      : [],
+  );
+
+  protected takeWayOut(way: WayOut): void {
+    this.document().edit((set) => applyWayOut(set, way));
+  }
 
   protected faulty(...parts: (keyof CompassDocument)[]): boolean {
     return hasFault(this.document(), ...parts);

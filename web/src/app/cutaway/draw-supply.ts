@@ -1,4 +1,4 @@
-import type { Evaluation, MagnetDesign } from '@nab/core';
+import { CELL_SIZES, isSingleCell, type Evaluation, type MagnetDesign } from '@nab/core';
 import { BOX, CELL, supplyBox, type Group, type Layout } from './layout';
 
 /** The cells at their place beside the magnet, and the leads from both tails to them. */
@@ -90,8 +90,10 @@ export function drawSupply(
     note(circuit.limited ? 'at the limit set' : 'bench supply', y0 - 38);
     return;
   }
+  // A block or a battery of several cells is no single cell.
+  const one = isSingleCell(design.supply.size) ? '1 cell' : CELL_SIZES[design.supply.size];
   note(
-    `${series > 1 ? `${series} in series` : '1 cell'}${parallel > 1 ? `, ${parallel} beside` : ''}`,
+    `${series > 1 ? `${series} in series` : one}${parallel > 1 ? `, ${parallel} in parallel` : ''}`,
     y0 - 38,
   );
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import type { FormValueControl, ValidationError } from '@angular/forms/signals';
 import { formatQuantity, parseQuantity, type QuantityKind } from '@nab/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -49,6 +49,9 @@ export class QuantityField implements FormValueControl<string> {
   /** What a form finds wrong with it. */
   readonly errors = input<readonly ValidationError[]>([]);
 
+  /** The field was left: what is typed is whole. */
+  readonly rested = output<void>();
+
   protected readonly id = `quantity-${nextId++}`;
   protected readonly fault = computed(() => this.error() ?? this.errors()[0]?.message ?? null);
   private lastReadable = '';
@@ -71,9 +74,11 @@ export class QuantityField implements FormValueControl<string> {
 
   protected left(box: HTMLInputElement): void {
     const completed = completeUnit(box.value, this.kind(), this.lastReadable);
-    if (completed === box.value) return;
-    box.value = completed;
-    this.value.set(completed);
+    if (completed !== box.value) {
+      box.value = completed;
+      this.value.set(completed);
+    }
+    this.rested.emit();
   }
 
   protected step(event: Event, direction: 1 | -1): void {

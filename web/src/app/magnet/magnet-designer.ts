@@ -15,12 +15,21 @@ import {
   cautionsFor,
   findLimit,
   polesOf,
+  waysOut,
   type CautionCode,
   type Change,
+  type WayOut,
 } from '@nab/core';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { catchError, debounceTime, EMPTY, of, switchMap } from 'rxjs';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer } from '../bench';
+import {
+  applyWayOut,
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+} from '../bench';
 import { Cutaway, type EdgeMove } from '../cutaway';
 import { DropFile, hasFault } from '../designs';
 import { NameBox } from '../fields';
@@ -157,6 +166,23 @@ export class MagnetDesigner {
     return evaluation ? cautionsFor(this.store.magnet(), evaluation) : [];
   });
 
+  /** Of a magnet at rest: a dozen designs are evaluated for them. */
+  protected readonly ways = computed(() => {
+    const evaluation = this.store.restingEvaluation();
+    const design = this.store.restingMagnet();
+    const stopped =
+      evaluation !== null &&
+      cautionsFor(design, evaluation).some(({ severity }) => severity === 'stop');
+    return stopped ? waysOut([{ experiment: 'straight-magnet', design }]) : [];
+  });
+
+  /** Levels of the lesson that stop though the magnet itself does not; null where there are none. */
+  protected readonly stoppedLevels = computed(() => {
+    const stopped = this.store.lesson()?.stopped ?? [];
+    const isStopped = this.cautions().some(({ severity }) => severity === 'stop');
+    return stopped.length > 0 && !isStopped ? stopped.join(', ') : null;
+  });
+
   protected readonly deciding = computed(() => {
     const { evaluation } = this.base();
     return evaluation
@@ -236,6 +262,10 @@ export class MagnetDesigner {
   private drawAhead(): void {
     const { evaluation } = this.base();
     if (evaluation) this.cutaway()?.draw(this.store.magnet(), evaluation, this.store.belief());
+  }
+
+  protected takeWayOut(way: WayOut): void {
+    this.store.design().edit((design) => applyWayOut(design, way));
   }
 
   protected tryChange(change: Change): void {

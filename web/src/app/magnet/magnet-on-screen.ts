@@ -17,6 +17,8 @@ export interface MagnetLesson {
   readonly wirePerGroup: number;
   /** What the levels change, in words. */
   readonly changes: string;
+  /** Levels that must not be switched on, such as the coil without its core. */
+  readonly stopped: readonly string[];
 }
 
 /** What the magnet's pages work on: an investigation's magnet, or one that stands by itself. */
@@ -51,6 +53,7 @@ export const MAGNET_OF_INVESTIGATION = {
             .cases()
             .reduce((sum, { trialled }) => sum + (trialled?.wireLength ?? 0), 0),
           changes: store.factor().name.toLowerCase(),
+          stopped: store.cases().flatMap(({ name, stops }) => (stops.length > 0 ? [name] : [])),
         };
       }),
       key: computed(() => `investigation-${store.id()}`),

@@ -10,6 +10,7 @@ import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';
 import { pageOf } from '../../../testing/page';
+import { Timeline } from '../charts';
 import { calendarOf } from './calendar';
 import { KitPart } from './kit-part';
 import { LessonPlanPart } from './lesson-plan';
@@ -63,13 +64,14 @@ describe('the page to prepare a lesson', () => {
         lesson: { ...USUAL_LESSON, arrangement: 'own-coils' },
       }),
     });
-    const { host } = await pageOf(LessonAlone);
-    const named = [...host.querySelectorAll('nab-timeline text')].map(
-      ({ textContent }) => textContent ?? '',
-    );
-    // Coils of 20 and 40 turns are wound; with each of them 1 and 2 cells are tried.
-    expect(named.filter((text) => /^(wind )?20 turns$/.test(text)).length).toBeGreaterThan(0);
-    expect(named.filter((text) => /^wind \d cell/.test(text))).toEqual([]);
+    const { part } = await pageOf(LessonAlone);
+    const { blocks } = part(Timeline).data();
+    const named = (look: string): string[] => [
+      ...new Set(blocks.filter((block) => block.look === look).map(({ name }) => name)),
+    ];
+    expect(named('wind').sort()).toEqual(['wind 20 turns', 'wind 40 turns']);
+    expect(named('trial').sort()).toContain('try 1 cell · 20 turns');
+    expect(named('trial')).toHaveLength(4);
   });
 
   it('changes the minutes of a step by its edge on the timeline', async () => {

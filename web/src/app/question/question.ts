@@ -9,10 +9,17 @@ import {
   formatNumber,
   isGraded,
   levelText,
+  measureOf,
   parseLevel,
+  parseQuantity,
   roundNicely,
   trialOnTime,
+  waysOut,
+  type FactorId,
   type Hold,
+  type TriedWay,
+  type WayOut,
+  type WayOutKind,
 } from '@nab/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -23,6 +30,7 @@ import { NzTableModule } from 'ng-zorro-antd/table';
 import { NzTooltipModule } from 'ng-zorro-antd/tooltip';
 import { v4 as uuid } from 'uuid';
 import { SegmentedName } from '../accessibility';
+import { applyWayOut, WaysOut } from '../bench';
 import { LevelStrip, type LevelMove, type StripData } from '../charts';
 import { Notice } from '../notices';
 import { factorAxis, InvestigationStore, type NamedCase } from '../investigation';
@@ -35,6 +43,7 @@ import {
   measuredText,
   secondsText,
   sideEffectText,
+  wayText,
   wireText,
 } from '@nab/words';
 import { Availability } from './availability';
@@ -55,6 +64,19 @@ import { remember, remembered } from '../remembered';
 const MOST_LEVELS = 12;
 const LEVEL_KEY = 'nab-reading-level';
 
+/** Ways out that would change what the levels change. */
+const CHANGED_BY: Readonly<Partial<Record<FactorId, readonly WayOutKind[]>>> = {
+  turns: ['more-turns'],
+  'wire-length': ['more-turns'],
+  'wire-thickness': ['other-wire'],
+  'wire-kind': ['other-wire'],
+  'cells-in-series': ['fewer-cells', 'dry-cells'],
+  'packs-in-parallel': ['dry-cells'],
+  'cell-kind': ['dry-cells'],
+  current: ['fewer-cells', 'dry-cells'],
+  designs: ['fewer-cells', 'dry-cells', 'more-turns', 'other-wire', 'ballast'],
+};
+
 /** Step 1: what is changed, what is measured, what stays the same; and whether it will show. */
 @Component({
   selector: 'nab-question',
@@ -74,6 +96,7 @@ const LEVEL_KEY = 'nab-reading-level';
     QuestionSentence,
     RouterLink,
     SegmentedName,
+    WaysOut,
   ],
   providers: [Availability],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -175,6 +198,24 @@ export class QuestionPage {
   private readonly inUse = computed(() => this.usedIds().size > 0);
 
   protected readonly stopped = computed(() => stoppedSentences(this.store.cases()));
+  /** Changes of the design with which every level may be switched on; what is changed by levels stays. */
+  protected readonly ways = computed((): readonly TriedWay[] => {
+    const cases = this.store.cases();
+    if (!cases.some(({ stops }) => stops.length > 0)) return [];
+    // The stopped ones first: what they will do is said.
+    const subjects = [...cases]
+      .sort((p, q) => q.stops.length - p.stops.length)
+      .flatMap(({ subject }) => subject ?? []);
+    const { factor, series, measure, load } = this.store.plan().valid();
+    const except = [factor, ...(series ? [series.factor] : [])].flatMap(
+      (id) => CHANGED_BY[id] ?? [],
+    );
+    return waysOut(subjects, {
+      of: measureOf(measure).heldAgainst,
+      conditions: load ? { load: parseQuantity(load, 'mass').si } : {},
+      except,
+    });
+  });
   protected readonly cautions = computed(() => levelCautions(this.store.cases()));
   protected readonly verdicts = computed(() => {
     const judged = this.store.judgement();
@@ -215,6 +256,11 @@ export class QuestionPage {
     ballast: 'Same wire: spare stays in the circuit',
     taps: 'Same coil: taps',
   };
+
+  protected takeWayOut(way: WayOut): void {
+    this.store.design().edit((design) => applyWayOut(design, way));
+    this.messages.success(`${wayText(way)}: done on ${this.store.design().valid().name}.`);
+  }
 
   protected error(path: string): string | null {
     return this.store.plan().errorAt(path);

@@ -8,8 +8,24 @@ import {
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { newShell, SEATED, type ShellDocument } from '@nab/contract';
-import { formatQuantity, INSULATIONS, MATERIALS, shellCautions, type Caution } from '@nab/core';
-import { Bench, BenchPart, CautionLine, DecidingFigures, FiguresDrawer, Says } from '../bench';
+import {
+  formatQuantity,
+  INSULATIONS,
+  MATERIALS,
+  shellCautions,
+  waysOut,
+  type Caution,
+  type WayOut,
+} from '@nab/core';
+import {
+  applyWayOut,
+  Bench,
+  BenchPart,
+  CautionLine,
+  DecidingFigures,
+  FiguresDrawer,
+  Says,
+} from '../bench';
 import { CellsChart, LoadChart } from '../charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
 import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
@@ -100,6 +116,12 @@ export class ShellDesigner {
     return evaluation ? shellCautions(this.store.shell(), evaluation) : [];
   });
 
+  protected readonly ways = computed(() =>
+    this.cautions().some(({ severity }) => severity === 'stop')
+      ? waysOut([{ experiment: 'shell-magnet', design: this.store.shell() }])
+      : [],
+  );
+
   protected readonly seatWords = computed(() => {
     const { seat, count, onlyOneOff } = this.store.shell();
     const { gap, tilt, covered } = seat;
@@ -117,6 +139,10 @@ export class ShellDesigner {
 
   protected faulty(...parts: (keyof ShellDocument)[]): boolean {
     return hasFault(this.store.document(), ...parts);
+  }
+
+  protected takeWayOut(way: WayOut): void {
+    this.store.document().edit((shell) => applyWayOut(shell, way));
   }
 
   protected rename(name: string): void {

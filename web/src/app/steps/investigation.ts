@@ -19,6 +19,7 @@ import { RoomBanner } from '../room';
 import { WhoService } from '../roles';
 import { ToldPlace } from '../told';
 import { StepsRail, type Step } from './steps-rail';
+import { UnfinishedNotice } from './unfinished-notice';
 import { howMany } from '@nab/words';
 
 /** One investigation: the rail of steps on the left, the step itself beside it. */
@@ -32,6 +33,7 @@ import { howMany } from '@nab/words';
     RouterOutlet,
     StepsRail,
     ToldPlace,
+    UnfinishedNotice,
   ],
   providers: [LessonService, InvestigationStore, RehearsalPlayer],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -135,6 +137,7 @@ import { howMany } from '@nab/words';
         <div class="body">
           <nab-rehearsal-bar />
           <nab-room-banner />
+          <nab-unfinished-notice />
           <router-outlet />
         </div>
       }
@@ -173,6 +176,7 @@ export class InvestigationPage {
       cases.filter((c) => predictionFor(this.store.predictions(), group.id, c.levelId, c.seriesId)),
     ).length;
     const planFaults = this.store.plan().errors().length;
+    const designFaults = this.store.design().errors().length > 0;
     const judged = this.store.judgement();
     const doubts =
       cases.filter(({ fault, stops }) => fault !== null || stops.length > 0).length +
@@ -185,15 +189,19 @@ export class InvestigationPage {
         name: 'Question',
         note:
           planFaults > 0
-            ? 'A field needs mending'
+            ? 'Unfinished change'
             : `${howMany(cases.length, 'level')}, ${howMany(plan.groups.length, 'group')}`,
         state: planFaults > 0 || doubts > 0 ? 'attention' : 'done',
       },
       {
         path: 'magnet',
         name: EXPERIMENT_VIEWS[plan.experiment].step,
-        note: base ? this.store.design().value().name : 'Cannot be built like this',
-        state: base ? 'done' : 'attention',
+        note: designFaults
+          ? 'Unfinished change'
+          : base
+            ? this.store.design().value().name
+            : 'Cannot be built like this',
+        state: base && !designFaults ? 'done' : 'attention',
       },
       {
         path: 'prepare',

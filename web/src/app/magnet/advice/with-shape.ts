@@ -9,6 +9,8 @@ import {
   type CoreShape,
 } from '@nab/core';
 
+import { startName } from './start-name';
+
 type Core = DesignDocument['core'];
 
 /** Head of a hexagon screw against its shank: width and height (ISO 4014, M6 to M12, about). */
@@ -21,6 +23,14 @@ const COARSEST = 0.8;
  * as long as it can be made, and the winding is moved to fit.
  */
 export function withShape(design: DesignDocument, shape: CoreShape): DesignDocument {
+  const { name, core } = design;
+  // A name of its own stays.
+  const named = name === startName(core.shape) ? { ...design, name: startName(shape) } : design;
+  return onCore(withSizes(named, shape));
+}
+
+/** The same without moving the winding. */
+export function withSizes(design: DesignDocument, shape: CoreShape): DesignDocument {
   const { core } = design;
   const diameter = metres(core.diameter) ?? 0.006;
   const mm = (value: number): string => formatQuantity(value, 'length', 'mm', 2);
@@ -57,7 +67,7 @@ export function withShape(design: DesignDocument, shape: CoreShape): DesignDocum
       sizes.threadPitch = formatQuantity(boltOf(diameter)!.pitch, 'length', 'mm');
     }
   }
-  return onCore({ ...design, core: { ...bare, shape, ...sizes } });
+  return { ...design, core: { ...bare, shape, ...sizes } };
 }
 
 /** The winding as it is if it lies on its core, else as long as it can be at the lower end. */
@@ -77,7 +87,7 @@ function onCore(design: DesignDocument): DesignDocument {
   };
 }
 
-function metres(text: string | undefined): number | null {
+export function metres(text: string | undefined): number | null {
   if (text === undefined) return null;
   try {
     return parseQuantity(text, 'length').si;

@@ -16,10 +16,11 @@ import {
   type SweepPoint,
 } from '@nab/core';
 import { Sparkline } from '../../charts';
-import { withShape } from '../advice';
+import { followCore, withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField, TextField } from '../../fields';
 import { FromShelf } from '../shelf';
+import { Told } from '../../told';
 import { namesOf } from '@nab/words';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
@@ -40,15 +41,27 @@ import { namesOf } from '@nab/words';
         [formField]="form.core.length"
         kind="length"
         data-key="l"
+        (rested)="follow()"
         [label]="core().shape === 'none' ? 'Length of the former' : 'Length'"
       />
       @if (core().shape === 'strip') {
-        <nab-quantity [formField]="form.core.stripWidth" kind="length" label="Width" />
-        <nab-quantity [formField]="form.core.stripThickness" kind="length" label="Thickness" />
+        <nab-quantity
+          [formField]="form.core.stripWidth"
+          kind="length"
+          label="Width"
+          (rested)="follow()"
+        />
+        <nab-quantity
+          [formField]="form.core.stripThickness"
+          kind="length"
+          label="Thickness"
+          (rested)="follow()"
+        />
       } @else {
         <nab-quantity
           [formField]="form.core.diameter"
           kind="length"
+          (rested)="follow()"
           [label]="core().shape === 'none' ? 'Diameter of the former' : 'Diameter'"
         >
           @if (diameters(); as points) {
@@ -140,6 +153,7 @@ import { namesOf } from '@nab/words';
 })
 export class CoreFields {
   protected readonly store = inject(MagnetStore);
+  private readonly told = inject(Told);
   protected readonly form = this.store.form;
   /** Predicted count over the core's diameter. */
   readonly diameters = input<readonly SweepPoint[] | undefined>();
@@ -174,6 +188,20 @@ export class CoreFields {
       ...design,
       core: { ...design.core, headDiameter, headHeight, threadPitch },
     }));
+  }
+
+  /** The last core that everything on it fitted, before the one that is typed now. */
+  private fitted = this.store.design().valid();
+
+  /** What lies on the core follows it when a size of it has been typed. */
+  protected follow(): void {
+    const document = this.store.design();
+    const followed = followCore(this.fitted, document.value());
+    if (followed) {
+      document.edit(() => followed.design);
+      this.told.say({ sentence: followed.said.join(' '), undo: () => document.undo() });
+    }
+    this.fitted = document.valid();
   }
 
   /** A new shape brings the dimensions it needs, and the winding follows. */

@@ -59,15 +59,19 @@ export class WindingFields {
     return evaluation && layersSentence(evaluation.winding, this.store.magnet().winding.turns);
   });
 
-  /** Turns that the wire at hand would make, or null while it cannot be said. */
+  /** Turns that the wire at hand would make; null while it cannot be said, or where it makes none. */
   protected readonly turnsAtHand = computed(() => {
+    const turns = this.woundFrom();
+    return turns !== null && turns > 0 ? turns : null;
+  });
+  protected readonly tailsOnly = computed(() => (this.woundFrom() ?? 1) < 1);
+  private readonly woundFrom = computed(() => {
     const magnet = this.store.magnet();
     const { evaluation } = this.store.base();
     try {
       const length = parseQuantity(this.wireAtHand(), 'length', 'm').si;
       if (!evaluation || length > 500) return null;
-      const turns = turnsOfWire(magnet, formerOf(magnet), length);
-      return turns > 0 ? turns : null;
+      return turnsOfWire(magnet, formerOf(magnet), length);
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ShelfKind } from '@nab/contract';
+import { followCore } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField } from '../../fields';
 import { Notice } from '../../notices';
@@ -61,7 +62,10 @@ export class FromShelf {
     const part = PARTS[this.kind()];
     const entry = this.entries().find((item) => item.id === id);
     this.store.design().edit((design) => {
-      if (entry) return takeFromShelf(design, entry);
+      if (entry) {
+        const taken = takeFromShelf(design, entry);
+        return followCore(design, taken)?.design ?? taken;
+      }
       const { shelf: _shelf, ...typed } = design[part];
       return { ...design, [part]: typed };
     });
