@@ -34,7 +34,7 @@ test('a shell magnet says how few cells hold the load, and a wider gap holds les
   await page.getByRole('textbox', { name: 'Contact gap' }).fill('0.5 mm');
   await expect(sentence).not.toHaveText(before!);
   await page.getByLabel('Load to be held').fill('900 kg');
-  await expect(page.getByText(/No number of cells here holds 900 kg/)).toBeVisible();
+  await expect(page.getByText(/No number of cells in this range holds 900 kg/)).toBeVisible();
   await take(page, 'Cells and gap');
   await page.getByRole('button', { name: 'Cells against load as a table' }).click();
   await expect(page.getByRole('row', { name: /^6 / })).toBeVisible();

@@ -49,7 +49,8 @@ export async function pageFaults(page: Page): Promise<string[]> {
           faults.push(`a percentage above 500: ${text}`);
       }
       if (/\b0 to 0\b|\b0[–-]0\b/.test(text)) faults.push(`nothing to nothing: ${text}`);
-      if (/\b1(\.0+)? times (as much|what)/.test(text)) faults.push(`once as much: ${text}`);
+      if (/(?<![\d.])1(\.0+)? times (as much|what)/.test(text))
+        faults.push(`once as much: ${text}`);
     }
     if ((main as HTMLElement).innerText.trim().length < 40) faults.push('an empty page');
     const { scrollWidth, clientWidth } = document.documentElement;

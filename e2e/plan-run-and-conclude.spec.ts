@@ -97,7 +97,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   // Findings: chart, line, slope with unit, table, CSV.
   await page.getByRole('link', { name: /^Findings/ }).click();
   expect(await trialsOnChart(page)).toContain('Periwinkles: 11 at 40 turns');
-  await expect(page.getByText(/Best straight line: read = 0\.\d+ × turns/)).toBeVisible();
+  await expect(page.getByText(/Best-fit line: read = 0\.\d+ × turns/)).toBeVisible();
   await expect(
     page.getByText(/slope 0\.\d+ ± [\d.]+ objects per turn, standard error/),
   ).toBeVisible();

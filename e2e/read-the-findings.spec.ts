@@ -35,7 +35,7 @@ test('pupils draw their own line, read its slope, and hold it against the best o
   await page.goto(`/investigations/${made.id}/findings`);
   const chart = page.getByRole('group', { name: /^Chart of/ });
   await expect(chart.getByText('Best line')).toBeVisible();
-  await page.getByRole('button', { name: 'Your own line' }).click();
+  await page.getByRole('button', { name: 'Draw your own line' }).click();
   await expect(chart.getByText('Best line')).toHaveCount(0);
 
   // By finger: the right end upward, the left end downward.
@@ -70,9 +70,9 @@ test('pupils draw their own line, read its slope, and hold it against the best o
     `= ${(rise / 30).toPrecision(3).replace(/\.?0+$/, '')} objects per turn`,
   );
   await faultless(page);
-  await own.getByRole('button', { name: 'Lay the least-squares line over it' }).click();
+  await own.getByRole('button', { name: 'Show the best-fit line' }).click();
   await expect(chart.getByText('Best line')).toBeVisible();
-  await expect(own).toContainText(/off your line and 0\.5 off the least-squares line/);
+  await expect(own).toContainText(/RMS error: your line .*, best-fit line 0\.5/);
 });
 
 test('a value is read between the points, and outside them with a warning', async ({
@@ -85,10 +85,10 @@ test('a value is read between the points, and outside them with a warning', asyn
   await read(request, made, 2, [12, 13]);
   await page.goto(`/investigations/${made.id}/findings`);
   await choose(page, 'Curve', /^A straight line( \(.*\))?$/);
-  await page.getByRole('button', { name: 'Read between' }).click();
+  await page.getByRole('button', { name: 'Read off the curve' }).click();
   const said = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
   await expect(said).toContainText('At 25 turns the curve reads 8 objects');
-  await expect(said).toContainText('nineteen of twenty further readings');
+  await expect(said).toContainText('95 % prediction interval');
   const line = page.getByRole('slider', { name: 'Read at' });
   await line.press('ArrowRight');
   await expect(said).toContainText('At 26 turns');
@@ -106,11 +106,11 @@ test('shape, bars and axes are chosen, and the shape that fits best is said', as
   await page.goto(`/investigations/${id}/findings`);
   const can = page.getByRole('list', { name: 'What can be said' });
   await expect(can).toContainText('A straight line fits these trials best');
-  await expect(can).toContainText(/Twice the turns, twice as much\?/);
+  await expect(can).toContainText(/Is it proportional\? Doubling the turns gives/);
   const conclusion = page.getByRole('region', { name: 'A conclusion to begin from' });
-  await expect(conclusion).toContainText('With more turns more is read');
+  await expect(conclusion).toContainText('The more turns, the more the magnet lifts:');
   await conclusion.getByText('Plainly', { exact: true }).click();
-  await expect(conclusion).toContainText('With more turns, more was read.');
+  await expect(conclusion).toContainText('The more turns, the more the magnet lifts.');
   await choose(page, 'Curve', /^A power law/);
   await expect(page.getByRole('figure')).toContainText(/turns to the power 1\.[0-3]/);
   const [kept] = await Promise.all([
@@ -152,7 +152,7 @@ test('shape, bars and axes are chosen, and the shape that fits best is said', as
   await page.getByText('As first said', { exact: true }).click();
   await expect(across.getByText('as learnt here')).toHaveCount(0);
   await page.getByText('Log–log', { exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Your own line' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Draw your own line' })).toBeDisabled();
   await faultless(page);
 });
 
@@ -174,7 +174,9 @@ test('a class whose cells fade is told so; kinds are held against each other', a
   }
   await page.goto(`/investigations/${fading.id}/findings`);
   const can = page.getByRole('list', { name: 'What can be said' });
-  await expect(can).toContainText(/From one trial to the next .* less was read.*cells fade/);
+  await expect(can).toContainText(
+    /Readings fell by .* per trial at every level\. Probably the cells ran down/,
+  );
   const order = page.getByRole('region', { name: 'In the order of trials' });
   await order.getByRole('button', { name: 'These trials in words' }).click();
   await expect(order).toContainText(/Limpets, trial 12: [\d.]+ below the mean of its level/);
@@ -182,9 +184,9 @@ test('a class whose cells fade is told so; kinds are held against each other', a
   const { id } = await demoOf(request, 'What must the core');
   await page.goto(`/investigations/${id}/findings`);
   await expect(page.getByRole('table', { name: 'Each against each' })).toContainText(
-    'Low-carbon steel, cold-worked against Aluminium',
+    'Low-carbon steel, cold-worked vs Aluminium',
   );
-  await expect(page.getByRole('button', { name: 'Your own line' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Draw your own line' })).toHaveCount(0);
   await faultless(page);
 });
 
@@ -197,12 +199,12 @@ test('a class reads between its points, makes a trial there, and learns whether 
   await read(request, made, 1, [6, 7]);
   await read(request, made, 2, [12, 13]);
   await page.goto(`/investigations/${made.id}/findings`);
-  await page.getByRole('button', { name: 'Read between' }).click();
+  await page.getByRole('button', { name: 'Read off the curve' }).click();
   const line = page.getByRole('slider', { name: 'Read at' });
   await line.press('ArrowRight');
   const at = Number(await line.getAttribute('aria-valuenow'));
-  await page.getByRole('button', { name: `Make a trial at ${at} turns` }).click();
-  await expect(page.getByText(`${at} turns is in Run now, to check the curve.`)).toBeVisible();
+  await page.getByRole('button', { name: `Test ${at} turns` }).click();
+  await expect(page.getByText(`${at} turns is now in Run as a test of the curve.`)).toBeVisible();
   await faultless(page);
   await expect
     .poll(async () => {
@@ -215,7 +217,9 @@ test('a class reads between its points, makes a trial there, and learns whether 
   await read(request, now, 3, [30, 31]);
   await page.reload();
   await expect(
-    page.getByText(new RegExp(`Check at ${at} turns: .* 30\\.5 came\\. The curve does not hold`)),
+    page.getByText(
+      new RegExp(`Test at ${at} turns: .* The result was 30\\.5\\. The prediction was wrong`),
+    ),
   ).toBeVisible();
 });
 
@@ -236,7 +240,7 @@ test('yes and no are shares with a curve, and where half hold', async ({ page, r
   }
   await page.goto(`/investigations/${made.id}/findings`);
   await expect(
-    page.getByText(/^Half of the trials are yes at about 2\d(\.\d)? turns/),
+    page.getByText(/^The answer is yes in half of the trials at about 2\d(\.\d)? turns/),
   ).toBeVisible();
   await expect(page.getByText(/S-shaped curve: share = 1 ÷/)).toBeVisible();
   const rows = page.getByRole('region', { name: 'Level by level' }).getByRole('row');
@@ -253,7 +257,7 @@ test('a tray that ran out is at least so much, on the chart and in the curve', a
   await read(request, made, 1, [16, 17, 16]);
   await read(request, made, 2, [25, 25, 25]);
   await page.goto(`/investigations/${made.id}/findings`);
-  await expect(page.getByText(/3 trials say “at least so much”/)).toBeVisible();
+  await expect(page.getByText(/3 trials are a lower limit/)).toBeVisible();
   await choose(page, 'Curve', /^A straight line through zero/);
   const figure = page.getByRole('figure');
   await expect(figure).toContainText('A straight line through zero: read =');
@@ -291,13 +295,13 @@ test('two lines have their own sentences, and a load lies between two weights', 
   }
   await page.goto(`/investigations/${made.id}/findings`);
   for (const name of ['1 cell', '2 cells']) {
-    await expect(page.getByText(new RegExp(`^${name}: Each further turn makes`))).toBeVisible();
+    await expect(page.getByText(new RegExp(`^${name}: Each extra turn adds`))).toBeVisible();
   }
   // One line falls on every level of each, and each says what it reads there.
-  await page.getByRole('button', { name: 'Read between' }).click();
+  await page.getByRole('button', { name: 'Read off the curve' }).click();
   const read = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
-  await expect(read).toContainText('the curve (1 cell) reads 7.92 objects');
-  await expect(read).toContainText('the curve (2 cells) reads 15.4 objects');
+  await expect(read).toContainText('the curve (1 cell) gives 7.92 objects');
+  await expect(read).toContainText('the curve (2 cells) gives 15.4 objects');
   await faultless(page);
 
   const gaps = ['0.1 mm', '0.3 mm'].map((value) => ({ id: randomUUID(), value }));

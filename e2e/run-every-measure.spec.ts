@@ -66,8 +66,8 @@ const checkedOn = (page: Page): Locator => button(page, 'Checked: switch on');
 const cameAway = (page: Page): Locator => button(page, 'Checked: it came away');
 const on = (page: Page): Locator => button(page, 'Switch on now');
 const off = (page: Page): Locator => button(page, 'Switched off');
-const held = (page: Page): Locator => button(page, 'It held: switched off');
-const dropped = (page: Page): Locator => button(page, 'It dropped: switched off');
+const held = (page: Page): Locator => button(page, 'It held (now off)');
+const dropped = (page: Page): Locator => button(page, 'It dropped (now off)');
 
 const gap = { experiment: 'shell-magnet', factor: 'gap' } as const;
 const sheets = () => levels('1 sheet', '3 sheets');
@@ -138,8 +138,17 @@ const WALKS: readonly Walk[] = [
   {
     measure: 'each-object',
     plan: { objects: named('Pin', 'Clip', 'Screw') },
-    predict: pressGuess(2),
-    do: [on, off],
+    predict: async (page) => {
+      for (const one of [
+        'Pin: will be lifted',
+        'Clip: will be lifted',
+        'Screw: will not be lifted',
+      ]) {
+        await button(page, one).click();
+      }
+      await button(page, 'Save our prediction').click();
+    },
+    do: [checkedOn, off],
     read: async (page) => {
       for (const one of ['Pin: lifted', 'Clip: lifted', 'Screw: not lifted']) {
         await button(page, one).click();

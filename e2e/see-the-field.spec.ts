@@ -184,14 +184,12 @@ test('the heap is grown as a part of the field, round by round, and can be stopp
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
   await take(page, 'Heap');
-  await page.getByRole('button', { name: 'Grow the heap as a part of the field' }).click();
+  await page.getByRole('button', { name: 'Simulate the pile of objects' }).click();
   await expect(page.getByText(/^Round \d+: [\d.]+ g \(about [\d.]+\) held/)).toBeVisible({
     timeout: 60_000,
   });
   await page.getByRole('button', { name: 'Stop growing' }).click();
-  await expect(
-    page.getByRole('button', { name: 'Grow the heap as a part of the field' }),
-  ).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Simulate the pile of objects' })).toBeVisible();
 });
 
 test('two cores are shown in the plane through both, by tier 1 and said to be', async ({

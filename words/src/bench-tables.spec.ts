@@ -1,7 +1,14 @@
-import type { Trial } from '@nab/contract';
+import { newDesign, toFindings, toLessonPlan, type Trial } from '@nab/contract';
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
+import { casesOf, findingsOf } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { endsRows, switchedRows } from './bench-tables.js';
+import {
+  endsRows,
+  objectRows,
+  objectsConclusion,
+  objectsGuess,
+  switchedRows,
+} from './bench-tables.js';
 
 const trial = (level: number, outcome: Trial['current']['outcome']): Trial => {
   const current = exampleReading({ levelId: idOf(level), outcome });
@@ -59,5 +66,50 @@ describe('both ends', () => {
 
   it('are not where they were not counted apart', () => {
     expect(endsRows(examplePlan(), places, [both(8, 5)])).toEqual([]);
+  });
+});
+
+describe('several objects', () => {
+  const [pin, screw] = [idOf(51), idOf(52)];
+  const plan = examplePlan(idOf, {
+    measure: 'each-object',
+    objects: [
+      { id: pin, name: 'Steel pin', material: 'steel', mass: '0.1 g' },
+      { id: screw, name: 'Brass screw', material: 'brass', mass: '2 g' },
+    ],
+  });
+  const places = casesOf(toLessonPlan(plan, newDesign()));
+  const tried = (level: number, lifted: Record<string, boolean>) =>
+    trial(level, { kind: 'objects', lifted });
+  const trials = [
+    tried(1, { [pin]: true, [screw]: false }),
+    tried(1, { [pin]: false, [screw]: false }),
+    tried(2, { [pin]: true, [screw]: false }),
+  ];
+  const guesses = [
+    { levelId: idOf(1), seriesId: null, words: objectsGuess(['Steel pin', 'Brass screw']) },
+    { levelId: idOf(1), seriesId: null, words: objectsGuess([]) },
+  ];
+
+  it('are counted object by object, beside what groups and Nab said', () => {
+    const [first, second] = objectRows(plan, places, trials, guesses);
+    expect(first!.cells[0]).toMatchObject({ lifted: '1 of 2', guessed: '1 of 2' });
+    expect(first!.cells[1]).toMatchObject({ lifted: '1 of 1', guessed: '–', model: 'yes' });
+    expect(first).toMatchObject({ lifted: 2, trials: 3 });
+    expect(second!.cells.map(({ model }) => model)).toEqual(places.map(() => 'no'));
+    expect(objectRows({ ...plan, measure: 'sentence' }, places, trials, guesses)).toEqual([]);
+  });
+
+  it('are concluded by what was lifted always, sometimes and never', () => {
+    const rows = objectRows(plan, places, trials, guesses);
+    expect(objectsConclusion(rows)).toBe('Sometimes: Steel pin. Never: Brass screw.');
+    expect(objectsConclusion(objectRows(plan, places, [], []))).toBeNull();
+  });
+
+  it('are findings like any other: their trials count', () => {
+    const lesson = toLessonPlan(plan, newDesign());
+    const { trials: found, guesses: none } = toFindings(trials, []);
+    const findings = findingsOf(lesson, casesOf(lesson), found, none, plan);
+    expect(findings.levels[0]!.summary).toMatchObject({ n: 2, mean: 0.5 });
   });
 });

@@ -1,6 +1,15 @@
-import type { Plan, Trial } from '@nab/contract';
-import { formatNumber, measureOf, summarise } from '@nab/core';
+import type { Plan, Prediction, Trial } from '@nab/contract';
+import {
+  chanceLifted,
+  CoreError,
+  formatNumber,
+  measureOf,
+  parseQuantity,
+  summarise,
+  type Case,
+} from '@nab/core';
 import { caseText } from './case-words.js';
+import { percentText } from './format.js';
 
 /** A level and its line. */
 interface At {
@@ -95,4 +104,108 @@ export function endsRows(plan: Plan, places: readonly At[], trials: readonly Tri
       },
     ];
   });
+}
+
+/** One of several objects: at each level in how many of the trials it was lifted. */
+export interface ObjectRow {
+  readonly id: string;
+  readonly name: string;
+  readonly cells: readonly {
+    readonly key: string;
+    /** `2 of 4`; a dash without trials. */
+    readonly lifted: string;
+    /** In how many of the groups' predictions it was. */
+    readonly guessed: string;
+    /** What Nab says; a dash where it does not know material and mass. */
+    readonly model: string;
+  }[];
+  /** In how many trials of all levels, for the conclusion. */
+  readonly lifted: number;
+  readonly trials: number;
+}
+
+/** Stands between names of objects in a prediction. */
+const BETWEEN_NAMES = '; ';
+
+/** A prediction of several objects as it is kept: the names of those that will be lifted. */
+export const objectsGuess = (names: readonly string[]): string =>
+  names.length === 0 ? 'None' : names.join(BETWEEN_NAMES);
+
+/** Object by object what was lifted; none of other measures. */
+export function objectRows(
+  plan: Plan,
+  places: readonly (At & Pick<Case, 'subject'>)[],
+  trials: readonly Trial[],
+  predictions: readonly Pick<Prediction, 'levelId' | 'seriesId' | 'words'>[],
+): ObjectRow[] {
+  if (measureOf(plan.measure).data !== 'objects') return [];
+  const share = (yes: number, all: number): string => (all === 0 ? '–' : `${yes} of ${all}`);
+  return plan.objects.map((object): ObjectRow => {
+    const tried = trials.flatMap(({ current }) => {
+      const { outcome, levelId, seriesId } = current;
+      return outcome.kind === 'objects' && object.id in outcome.lifted
+        ? [{ levelId, seriesId, yes: outcome.lifted[object.id]! }]
+        : [];
+    });
+    const cells = places.map((at) => {
+      const here = <T extends At>(list: readonly T[]): T[] =>
+        list.filter(({ levelId, seriesId }) => levelId === at.levelId && seriesId === at.seriesId);
+      const read = here(tried);
+      const guesses = here(predictions).flatMap(({ words }) => words ?? []);
+      const said = guesses.filter((words) => words.split(BETWEEN_NAMES).includes(object.name));
+      return {
+        key: `${at.levelId} ${at.seriesId ?? ''}`,
+        lifted: share(read.filter(({ yes }) => yes).length, read.length),
+        guessed: share(said.length, guesses.length),
+        model: chanceText(chanceOf(object, at.subject)),
+      };
+    });
+    const yes = tried.filter((one) => one.yes).length;
+    return { id: object.id, name: object.name, cells, lifted: yes, trials: tried.length };
+  });
+}
+
+/** Null where Nab does not know what the object is, or the magnet cannot be built. */
+function chanceOf(
+  { material, mass }: Plan['objects'][number],
+  subject: Case['subject'],
+): number | null {
+  if (!material || !mass || !subject) return null;
+  try {
+    return chanceLifted(subject, { material, mass: parseQuantity(mass, 'mass').si });
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
+const chanceText = (chance: number | null): string =>
+  chance === null
+    ? '–'
+    : chance === 0
+      ? 'no'
+      : chance > 0.95
+        ? 'yes'
+        : chance < 0.05
+          ? 'hardly'
+          : percentText(chance);
+
+/** What was always lifted, what sometimes, and what never; null without trials. */
+export function objectsConclusion(rows: readonly ObjectRow[]): string | null {
+  const tried = rows.filter(({ trials }) => trials > 0);
+  if (tried.length === 0) return null;
+  const named = (which: (row: ObjectRow) => boolean): string =>
+    tried
+      .filter(which)
+      .map(({ name }) => name)
+      .join(', ');
+  const parts = [
+    ['Always lifted', named(({ lifted, trials }) => lifted === trials)],
+    ['Sometimes', named(({ lifted, trials }) => lifted > 0 && lifted < trials)],
+    ['Never', named(({ lifted }) => lifted === 0)],
+  ] as const;
+  return parts
+    .filter(([, names]) => names !== '')
+    .map(([how, names]) => `${how}: ${names}.`)
+    .join(' ');
 }

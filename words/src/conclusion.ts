@@ -7,7 +7,7 @@ import {
   type Measure,
 } from '@nab/core';
 import { howMany, percentText } from './format.js';
-import { inUnitOf, withUnit } from './readings.js';
+import { endsText, exactText, withUnit } from './readings.js';
 import { REASONS } from './reasons.js';
 import { factorWords, slopeText } from './said-words.js';
 
@@ -147,21 +147,23 @@ function shareWords(levelName: (level: number) => string) {
 
 /** Mean readings of a level in words: with their interval, or rounded. */
 function meanWords(measure: Measure, levelName: (level: number) => string) {
-  const scale = inUnitOf(measure);
-  const n = (value: number): string => formatNumber(scale(value), 3);
   return {
     full: ({ level, summary }: LevelAnalysis): string => {
       const { interval95, mean } = summary;
-      const interval = Number.isFinite(interval95)
-        ? `, 95 % confidence interval ${n(Math.max(0, mean - interval95))} to ${n(mean + interval95)}`
-        : '';
-      const trials = summary.n === 1 ? 'one trial' : `${summary.n} trials`;
-      return `${levelName(level)}, mean ${withUnit(n(mean), measure.unit)} (${trials}${interval})`;
+      const ends = [Math.max(0, mean - interval95), mean + interval95] as const;
+      const interval = !Number.isFinite(interval95)
+        ? ''
+        : interval95 === 0
+          ? ', all the same'
+          : `, 95 % confidence interval ${endsText(measure, mean, ends)}`;
+      return `${levelName(level)}, mean ${exactText(measure, mean)} (${trialsText(summary.n)}${interval})`;
     },
     plain: ({ level, summary: { mean } }: LevelAnalysis): string =>
-      `${levelName(level)} our mean was ${withUnit(formatNumber(scale(mean), 2), measure.unit)}`,
+      `${levelName(level)} our mean was ${exactText(measure, mean, 2)}`,
   };
 }
+
+const trialsText = (n: number): string => (n === 1 ? 'one trial' : `${n} trials`);
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const listed = (names: readonly string[]): string =>

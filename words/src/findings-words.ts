@@ -11,7 +11,7 @@ import {
 import { caseText, levelWords } from './case-words.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { percentText } from './format.js';
-import { inUnitOf, measuredBand, measuredText, shownBand, withUnit } from './readings.js';
+import { exactText, inUnitOf, measuredBand, measuredText, shownBand } from './readings.js';
 import { saidOf, type MinutesAt } from './said.js';
 import { slopeText, type Said } from './said-words.js';
 
@@ -104,7 +104,6 @@ export interface LevelRow {
 
 export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
   const measure = measureOf(plan.measure);
-  const inUnit = inUnitOf(measure);
   const text = (value: number | null): string =>
     value === null || !Number.isFinite(value) ? '–' : measuredText(measure, value);
   // What is computed from whole numbers is none, and pupils check it by hand.
@@ -113,7 +112,7 @@ export function levelRows(plan: Plan, { levels }: Findings): LevelRow[] {
       ? '–'
       : measure.data === 'yes-no'
         ? measuredText(measure, value)
-        : withUnit(formatNumber(inUnit(value), 3), measure.unit);
+        : exactText(measure, value);
   return levels.map((level) => ({
     key: `${level.levelId} ${level.seriesId ?? ''}`,
     name: caseText(plan, level),
@@ -137,6 +136,7 @@ function intervalText(
     const [least, most] = summary.share.map((share) => `${Math.round(100 * share)} %`);
     return `${least!} to ${most!}`;
   }
+  if (summary.interval95 === 0) return 'all the same';
   const low = Math.max(0, summary.mean - summary.interval95);
   return `${text(low)} to ${text(summary.mean + summary.interval95)}`;
 }
@@ -208,7 +208,7 @@ export function beliefText({ compared, inBand: inside, belief }: Findings): stri
   const than =
     factor >= 1
       ? `${formatNumber(factor, 2)} times what Nab expected`
-      : `${percentText(factor)} of what Nab expected`;
+      : `${factor < 0.005 ? 'almost nothing' : percentText(factor)} of what Nab expected`;
   return `${inside} of ${compared} trials fell inside Nab’s 90 % prediction interval at the time. This class measures about ${than}, and Nab has adjusted its predictions.`;
 }
 

@@ -82,7 +82,17 @@ export {
   type LevelRow,
   type PairRow,
 } from './findings-words.js';
-export { endsRows, switchedRows, type EndsRow, type SwitchedRow } from './bench-tables.js';
+export {
+  endsRows,
+  objectRows,
+  objectsConclusion,
+  objectsGuess,
+  switchedRows,
+  type EndsRow,
+  type ObjectRow,
+  type SwitchedRow,
+} from './bench-tables.js';
 export { sideEffectText } from './side-effects.js';
 export { learntText, nextText, shownText } from './teaching-words.js';
 export { wayEffect, wayText } from './ways-out.js';
+export { heapAccuracyText } from './heap-accuracy.js';

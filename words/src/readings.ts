@@ -25,7 +25,29 @@ export function measuredText(measure: Measure, value: number): string {
   }
   if (measure.quantity === 'mass') return massText(value, 2);
   if (measure.quantity === 'angle') return `${formatNumber((value * 180) / Math.PI, 2)}°`;
-  return formatQuantity(value, measure.quantity, measure.unit, 2);
+  return formatQuantity(value, measure.quantity, unitFor(measure, value), 2);
+}
+
+/** The unit in which a value is written: what is very small would be nothing but noughts otherwise. */
+const unitFor = ({ quantity, unit }: Measure, value: number): string =>
+  quantity === 'fluxDensity' && Math.abs(value) < 1e-4 ? 'µT' : unit;
+
+/** A computed value with its unit: what is computed from whole numbers is none. */
+export function exactText(measure: Measure, value: number, digits = 3): string {
+  const { quantity } = measure;
+  if (quantity === null) return withUnit(formatNumber(value, digits), measure.unit);
+  return formatQuantity(value, quantity, unitFor(measure, value), digits);
+}
+
+/** Ends of an interval in the unit in which its middle is written, without it. */
+export function endsText(
+  measure: Measure,
+  middle: number,
+  [low, high]: readonly [number, number],
+): string {
+  const { quantity } = measure;
+  const scale = quantity === null ? 1 : parseQuantity(`1 ${unitFor(measure, middle)}`, quantity).si;
+  return `${formatNumber(low / scale, 3)} to ${formatNumber(high / scale, 3)}`;
 }
 
 /** A band of a measure, the unit said once: `5–32`, `1.2–3 kg`. */

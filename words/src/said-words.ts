@@ -85,6 +85,15 @@ export function slopeText(line: FittedCurve, measure: Measure): SlopeText {
   };
 }
 
+/** A value with its uncertainty, as many digits as it deserves: `1.2 ± 0.3`; without one that is none. */
+export function withUncertainty(value: number, half: number): string {
+  const decimals = Math.min(decimalsFor(half), decimalsOf(value));
+  const off = toDecimals(half, decimals);
+  return Number(off) === 0
+    ? toDecimals(value, decimals)
+    : `${toDecimals(value, decimals)} ± ${off}`;
+}
+
 /** Decimals that a number of that uncertainty deserves: two digits of it, and never more than four. */
 const decimalsFor = (half: number): number =>
   half > 0 && Number.isFinite(half)

@@ -15,6 +15,7 @@ import {
   CURVE_NAMES,
   factorWords,
   slopeText,
+  withUncertainty,
   type FactorWords,
   type Said,
   type SlopeText,
@@ -160,6 +161,8 @@ function slope(
   phrase: string,
 ): Said[] {
   if (!line || !Number.isFinite(line.intervals95[1]!)) return [];
+  // Where every trial read the same the flat line has been said.
+  if (line.coefficients[1] === 0 && line.intervals95[1] === 0) return [];
   const value = slopeText(line, measure);
   const aside: Said[] =
     leastSquaresLine && groupsDiffer(lineWithGroups)
@@ -212,7 +215,7 @@ function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measu
   return [
     {
       state: 'caution',
-      text: `Readings ${falls ? 'fell' : 'rose'} by ${formatNumber(scale(Math.abs(found.perTrial)), 2)} ± ${formatNumber(scale(found.interval95), 2)} ${unit} per trial at every level. ${falls ? 'Probably the cells ran down or the coils warmed up.' : 'Either the group got better at it, or the core stayed magnetised.'} The balanced trial order keeps this drift out of the comparison.`,
+      text: `Readings ${falls ? 'fell' : 'rose'} by ${withUncertainty(scale(Math.abs(found.perTrial)), scale(found.interval95))} ${unit} per trial at every level. ${falls ? 'Probably the cells ran down or the coils warmed up.' : 'Either the group got better at it, or the core stayed magnetised.'} The balanced trial order keeps this drift out of the comparison.`,
     },
   ];
 }

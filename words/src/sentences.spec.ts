@@ -1,7 +1,7 @@
 import { newDesign, toMagnetDesign } from '@nab/contract';
 import { evaluateMagnet, PRIOR_BELIEF, type CellStep } from '@nab/core';
 import { describe, expect, it } from 'vitest';
-import { byGravity, cellsSentence, coreText, learntSentence } from './index.js';
+import { byGravity, cellsSentence, coreText, heapAccuracyText, learntSentence } from './index.js';
 
 const steps: CellStep[] = [4, 3, 2, 1].map((cells) => ({
   cells,
@@ -25,6 +25,15 @@ describe('how few cells hold a load', () => {
       '2 packs (4 cells) should hold 18 kg; use 3 to be safe.',
     );
     expect(cellsSentence(steps, 8, 1)).toBe('1 pack will hold 8 kg.');
+  });
+});
+
+describe('how far the fast model of a pile can be trusted', () => {
+  it('is said of each kind of core', () => {
+    const { core } = toMagnetDesign(newDesign());
+    expect(heapAccuracyText({ core })).toMatch(/slender cores .* 87 %/);
+    expect(heapAccuracyText({ core: { ...core, diameter: 0.01 } })).toMatch(/nine cases of ten/);
+    expect(heapAccuracyText({ core: { ...core, shape: 'pipe' } })).toMatch(/pipes .* four cases/);
   });
 });
 

@@ -22,7 +22,7 @@ export function sideEffectText({ what, from, to }: SideEffect): {
       case 'wire':
         return formatQuantity(value, 'length', 'm', 2);
       case 'resistance':
-        return formatQuantity(value, 'resistance', 'Ω', 2);
+        return formatQuantity(value, 'resistance', value < 0.1 ? 'mΩ' : 'Ω', 2);
       case 'heat':
         return `${value.toPrecision(2)} W`;
       case 'drain':

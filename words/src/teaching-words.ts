@@ -4,7 +4,9 @@ import { formatNumber, type ClassLearnt } from '@nab/core';
 /** Φ⁻¹(0.975). */
 const NORMAL_975 = 1.959963984540054;
 
-const times = (factor: number): string => formatNumber(factor, 2);
+/** A class that reads next to nothing is not told how little of it. */
+const times = (factor: number): string =>
+  factor < 0.01 ? 'less than 0.01' : formatNumber(factor, 2);
 const classes = (n: number): string => (n === 1 ? 'one class' : `${n} classes`);
 
 /** How much surer predictions are by it. */

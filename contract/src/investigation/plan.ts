@@ -7,6 +7,7 @@ import {
   makesSense,
   measureOf,
   MEASURES,
+  OBJECT_MATERIALS,
   parseLevel,
   parseQuantity,
   SHELL_LIMITS,
@@ -17,6 +18,7 @@ import {
   type LessonPlan,
   type LevelValue,
   type MeasureId,
+  type ObjectMaterial,
   type PlannedFactor,
 } from '@nab/core';
 import { array, boolean, lazy, mixed, object, type InferType } from 'yup';
@@ -100,7 +102,13 @@ export const planSchema = object({
   }).nullable(),
   /** Objects that are tried, where the measure asks for them. */
   objects: array(
-    object({ id: uuid(), name: filledText(40, 'Name the object.') })
+    object({
+      id: uuid(),
+      name: filledText(40, 'Name the object.'),
+      /** With both Nab says whether it is lifted. */
+      material: choice<ObjectMaterial>(OBJECT_MATERIALS, 'a material').optional(),
+      mass: quantity('mass', DESIGN_LIMITS.massEach).optional(),
+    })
       .noUnknown()
       .required(),
   )

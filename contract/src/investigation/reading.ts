@@ -183,7 +183,7 @@ export const predictionSchema = object({
   levelId: uuid(),
   seriesId: uuid().nullable(),
   value: finite(0, 1e9).nullable().defined(),
-  words: text(200).nullable().defined(),
+  words: text(1000).nullable().defined(),
   actor: actor(),
   recordedAt: instant(),
 })

@@ -56,3 +56,9 @@ export {
   type PredictableId,
 } from './predictable.js';
 export { waysOut, withWayOut, type TriedWay, type WayOut, type WayOutKind } from './ways-out.js';
+export {
+  chanceLifted,
+  OBJECT_MATERIALS,
+  type ObjectMaterial,
+  type TriedObject,
+} from './objects-lifted.js';

@@ -278,7 +278,8 @@ function verdictsOf(trials: readonly FindingTrial[]): Record<Verdict, number> {
 const keyOf = ({ levelId, seriesId }: { levelId: string; seriesId: string | null }): string =>
   `${levelId} ${seriesId ?? ''}`;
 
-const hasNumbers = ({ data }: Measure): boolean => data !== 'words' && data !== 'objects';
+/** Of several objects the number is how many were lifted. */
+const hasNumbers = ({ data }: Measure): boolean => data !== 'words';
 /** Yes and no have no band: their prediction is a probability. */
 const isComparable = (measure: Measure): boolean =>
   hasNumbers(measure) && measure.data !== 'yes-no' && measure.heldAgainst !== null;

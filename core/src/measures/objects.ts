@@ -148,7 +148,9 @@ export const eachObject: Measure = {
   needs: ['objects'],
   protocol: {
     ...UNTIMED,
+    offCheck: true,
     timed: true,
+    off: 'The current is off. Touch the objects one after the other. None should stick; one that does is held by residual magnetism.',
     on: 'Touch the objects one after the other. Then switch off.',
     read: 'Which of them did it lift?',
   },

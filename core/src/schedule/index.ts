@@ -8,7 +8,7 @@ export {
   type Task,
 } from './lesson.js';
 export { balancedOrders, williamsOrders } from './order.js';
-export { tasksOf, type PlacedTask } from './tasks.js';
+export { isSameCoil, tasksOf, type PlacedTask } from './tasks.js';
 export {
   BLOCK_KINDS,
   timetableOf,

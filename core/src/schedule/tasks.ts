@@ -48,6 +48,12 @@ const WOUND = [
   'radius',
 ] as const;
 
+/** Whether two designs are tried with the same wound coil. */
+export function isSameCoil(p: object, q: object): boolean {
+  const [a, b] = [p, q] as [Record<string, unknown>, Record<string, unknown>];
+  return WOUND.every((key) => JSON.stringify(a[key]) === JSON.stringify(b[key]));
+}
+
 /** The same word for designs that are tried with the same wound core. */
 function coilWord(plan: LessonPlan, design: object): string {
   const parts = design as Readonly<Record<string, unknown>>;

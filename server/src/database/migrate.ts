@@ -18,6 +18,7 @@ import { history } from './migrations/0016-history.js';
 import { schools } from './migrations/0017-schools.js';
 import { teachings } from './migrations/0018-teachings.js';
 import { checks } from './migrations/0019-checks.js';
+import { words } from './migrations/0020-words.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -41,6 +42,7 @@ export const MIGRATIONS: readonly Migration[] = [
   schools,
   teachings,
   checks,
+  words,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

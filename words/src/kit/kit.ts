@@ -29,7 +29,10 @@ export interface KitItem {
 export interface KitOf extends Preparation {
   readonly plan: Plan;
   readonly document: ExperimentDocument;
-  readonly cases: readonly Pick<NamedCase, 'levelId' | 'name' | 'subject' | 'trialled'>[];
+  readonly cases: readonly Pick<
+    NamedCase,
+    'levelId' | 'seriesId' | 'name' | 'subject' | 'trialled'
+  >[];
 }
 
 /** Tape lies under a winding up to this thickness, m; what is thicker is a sleeve. */

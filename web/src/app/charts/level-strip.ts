@@ -45,6 +45,8 @@ export interface StripData {
   readonly cases: readonly StripCase[];
   readonly lines: readonly string[];
   readonly ceiling: { readonly value: number; readonly label: string } | null;
+  /** What the axis reaches at least, such as the whole of a share. */
+  readonly least?: number;
   /** One step of an arrow key across; 0 where levels cannot be moved. */
   readonly step: number;
 }
@@ -99,7 +101,10 @@ export class LevelStrip {
     const focused = document.activeElement?.getAttribute('data-level') ?? null;
     svg.selectAll('*').remove();
     const { cases, ceiling } = data;
-    const top = Math.max(0, ...cases.map(({ high, value }) => Math.max(high, value ?? 0)));
+    const top = Math.max(
+      data.least ?? 0,
+      ...cases.map(({ high, value }) => Math.max(high, value ?? 0)),
+    );
     const isPredicted = cases.some(({ value }) => value !== null);
     const showCeiling = ceiling !== null && ceiling.value <= top * 1.6;
     const lines = Math.max(1, data.lines.length);

@@ -246,7 +246,7 @@ function drawBlock(
       .attr('text-anchor', 'middle')
       .attr('font-size', 13)
       .attr('fill', ink)
-      .text(width > 14 ? name : '');
+      .text(width > 14 && (!upright || name.length * LETTER < height) ? name : '');
   } else if (width > WORTH_NAMING) {
     block
       .append('text')

@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   inject,
   input,
   linkedSignal,
@@ -10,7 +11,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { LIFTED_OVER_HEAP, type MagnetDesign, type Place } from '@nab/core';
 import { merge, skip, Subject, takeUntil } from 'rxjs';
 import { Notice } from '../notices';
-import { countText, massText } from '@nab/words';
+import { countText, heapAccuracyText, massText } from '@nab/words';
 import { FieldService } from './field-service';
 
 /** Lets the heap grow in the field as a material, and says what comes of it. */
@@ -32,11 +33,12 @@ import { FieldService } from './field-service';
         <button type="button" class="nab-link" (click)="stop()">Stop growing</button>
       } @else {
         <button type="button" class="nab-link" (click)="grow()">
-          Grow the heap as a part of the field
+          Simulate the pile of objects
         </button>
       }
       <span aria-live="polite">{{ said() }}</span>
     </p>
+    <p class="nab-hint">{{ accuracy() }}</p>
     @if (fault(); as sentence) {
       <nab-notice state="caution">{{ sentence }}</nab-notice>
     }
@@ -58,6 +60,8 @@ export class HeapInField {
     takeUntilDestroyed(),
   );
 
+  protected readonly accuracy = computed(() => heapAccuracyText(this.design()));
+
   protected grow(): void {
     const { objectMass, method = 'dip' } = this.design();
     const many = (mass: number): string =>
@@ -74,8 +78,8 @@ export class HeapInField {
         } else if (message.kind === 'heap') {
           this.grown.emit(message.outline);
           this.said.set(
-            `Grown as a material in the field, which it weakens inside itself, the heap holds ${many(message.mass)} by its own pull; the instant model’s formula says ${many(this.instant())}. ` +
-              `Things that touch carry one another, so that ${method === 'dip' ? 'a dip lifts' : 'pressing them round the pole lifts'} ${LIFTED_OVER_HEAP[method]} times as much.`,
+            `Simulated as a magnetic material with demagnetisation, the pile holds ${many(message.mass)}. The fast model gives ${many(this.instant())}. ` +
+              `Objects also hang from each other, so ${method === 'dip' ? 'a dip lifts' : 'pressing them round the pole lifts'} ${LIFTED_OVER_HEAP[method]} times as much.`,
           );
         } else if (message.kind === 'fault') {
           this.fault.set(message.sentence);

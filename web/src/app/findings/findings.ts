@@ -19,6 +19,8 @@ import {
   endsRows,
   foresightText,
   levelRows,
+  objectRows,
+  objectsConclusion,
   outcomeText,
   pairRows,
   scoresText,
@@ -147,6 +149,11 @@ export class FindingsPage {
   protected readonly ends = computed(() =>
     endsRows(this.plan(), this.store.cases(), this.store.trials()),
   );
+  /** Object by object, where several are tried. */
+  protected readonly objects = computed(() =>
+    objectRows(this.plan(), this.store.cases(), this.store.trials(), this.store.predictions()),
+  );
+  protected readonly objectsSaid = computed(() => objectsConclusion(this.objects()));
   /** What an audience thought before, and what came of it. */
   protected readonly votes = computed(() =>
     this.store.polls().map((poll) => ({

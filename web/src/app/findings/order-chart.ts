@@ -7,7 +7,7 @@ import type { OrderedPoint } from './order-data';
 const BOX: ChartBox = {
   width: 860,
   height: 240,
-  margin: { top: 14, right: 24, bottom: 54, left: 66 },
+  margin: { top: 14, right: 24, bottom: 54, left: 90 },
 };
 
 /** More rows nobody reads; all of them are in the files. */

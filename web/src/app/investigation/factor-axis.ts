@@ -19,7 +19,7 @@ export function factorAxis(
     across: graded
       ? {
           kind: 'graded',
-          label: `${name}${unit}`,
+          label: `${unit ? name.split(',')[0]! : name}${unit}`,
           values: [...places.values()],
           whole: axis.kind === 'number' && axis.whole,
         }

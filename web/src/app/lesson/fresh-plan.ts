@@ -8,7 +8,7 @@ export interface PlanBeginning
     Partial<Pick<Plan, 'load' | 'hold' | 'repeats' | 'traySize' | 'class' | 'groups'>> {
   readonly levels: readonly string[];
   readonly series?: { readonly factor: Plan['factor']; readonly levels: readonly string[] };
-  readonly objects?: readonly string[];
+  readonly objects?: readonly Omit<Plan['objects'][number], 'id'>[];
   /** Groups to name, where none are given. */
   readonly groupCount?: number;
 }
@@ -24,7 +24,7 @@ export function freshPlan(of: PlanBeginning): Plan {
     series: of.series ? { factor: of.series.factor, levels: levels(of.series.levels) } : null,
     measure: of.measure,
     load: of.load ?? null,
-    objects: (of.objects ?? []).map((name) => ({ id: uuid(), name })),
+    objects: (of.objects ?? []).map((object) => ({ id: uuid(), ...object })),
     hold: of.hold ?? 'nothing',
     class: of.class ?? { id: uuid(), name: 'New class' },
     groups:

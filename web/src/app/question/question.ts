@@ -149,6 +149,7 @@ export class QuestionPage {
         ceiling === null || measure.data === 'yes-no'
           ? null
           : { value: inUnit(ceiling), label: measure.ceiling === 'tray' ? `tray: ${ceiling}` : '' },
+      ...(measure.data === 'yes-no' && { least: 1 }),
       step: this.inUse() ? 0 : stepOf(plan, cases),
     };
   });

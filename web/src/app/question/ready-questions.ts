@@ -212,7 +212,14 @@ export const READY_QUESTIONS: readonly ReadyQuestion[] = [
     factor: 'core-presence',
     levels: ['with', 'without'],
     measure: 'each-object',
-    objects: ['Steel pin', 'Paper clip', 'Brass screw', 'Aluminium foil', 'Steel washer'],
+    // Typical masses, from memory, to be weighed.
+    objects: [
+      { name: 'Steel pin', material: 'steel', mass: '0.1 g' },
+      { name: 'Paper clip', material: 'steel', mass: '0.4 g' },
+      { name: 'Brass screw', material: 'brass', mass: '2 g' },
+      { name: 'Aluminium foil', material: 'aluminium', mass: '0.5 g' },
+      { name: 'Steel washer', material: 'steel', mass: '3 g' },
+    ],
     repeats: 1,
   },
   {

@@ -8,10 +8,12 @@ import {
   makesSense,
   MEASURE_IDS,
   measureOf,
+  OBJECT_MATERIALS,
   suggestLevels,
   type FactorId,
   type Hold,
   type MeasureId,
+  type ObjectMaterial,
 } from '@nab/core';
 import { NzInputNumberModule } from 'ng-zorro-antd/input-number';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -23,9 +25,17 @@ import { InvestigationStore } from '../investigation';
 import { Availability } from './availability';
 
 const NO_SERIES = 'none';
+const OBJECT_MATERIAL_IDS = Object.keys(OBJECT_MATERIALS) as ObjectMaterial[];
 /** Levels that are suggested, and of a second factor. */
 const SUGGESTED = 4;
 const SUGGESTED_LINES = 2;
+
+/** Typical masses, from memory, to be weighed. */
+const USUAL_OBJECTS = [
+  { name: 'Paper clip', material: 'steel', mass: '0.4 g' },
+  { name: 'Steel pin', material: 'steel', mass: '0.1 g' },
+  { name: 'Brass screw', material: 'brass', mass: '2 g' },
+] as const;
 
 /** The question as one sentence whose words are choices. */
 @Component({
@@ -156,6 +166,20 @@ export class QuestionSentence {
     this.edit({ objects: [...this.plan().objects, { id: uuid(), name }] });
   }
 
+  protected readonly materials = OBJECT_MATERIAL_IDS.map((id) => ({
+    id,
+    name: OBJECT_MATERIALS[id],
+  }));
+
+  /** With material and mass Nab says whether an object is lifted. */
+  protected setObject(id: string, change: Partial<Plan['objects'][number]>): void {
+    this.edit({
+      objects: this.plan().objects.map((object) =>
+        object.id === id ? { ...object, ...change } : object,
+      ),
+    });
+  }
+
   protected removeObject(id: string): void {
     this.edit({ objects: this.plan().objects.filter((object) => object.id !== id) });
   }
@@ -167,7 +191,7 @@ export class QuestionSentence {
       load: needs.includes('load') ? (load ?? '1 kg') : load,
       objects:
         needs.includes('objects') && objects.length === 0
-          ? ['Paper clip', 'Steel pin', 'Brass screw'].map((name) => ({ id: uuid(), name }))
+          ? USUAL_OBJECTS.map((object) => ({ id: uuid(), ...object }))
           : objects,
     };
   }

@@ -72,7 +72,9 @@ export class BenchPlace {
   readonly predictionText = computed(() => {
     const prediction = this.prediction();
     if (!prediction) return '';
-    if (prediction.value === null) return prediction.words ?? '';
+    if (prediction.value === null || this.measure().data === 'objects') {
+      return prediction.words ?? measuredText(this.measure(), prediction.value ?? 0);
+    }
     if (this.measure().data === 'yes-no')
       return answerOf(this.measure(), prediction.value > 0.5).does;
     return measuredText(this.measure(), prediction.value);

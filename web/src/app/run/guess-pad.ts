@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { PollChoice } from '@nab/contract';
+import type { Plan, PollChoice } from '@nab/contract';
 import { CoreError, parseQuantity, type Measure } from '@nab/core';
+import { objectsGuess } from '@nab/words';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { CountPad } from './count-pad';
 import { NumberGrid } from './number-grid';
@@ -28,6 +29,25 @@ export interface Guess {
       flex-wrap: wrap;
       gap: 12px;
     }
+    .objects {
+      display: grid;
+      gap: 8px;
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    .object {
+      display: grid;
+      grid-template-columns: minmax(120px, 1fr) auto auto;
+      gap: 8px;
+      align-items: center;
+      font-size: 18px;
+    }
+    [aria-pressed='true'] {
+      border-color: var(--nab-copper);
+      background: var(--nab-live-wash);
+      font-weight: 650;
+    }
     .big {
       min-height: 64px;
       padding: 8px 26px;
@@ -45,6 +65,39 @@ export interface Guess {
           (valueChange)="count.set($event)"
           (entered)="save()"
         />
+      }
+      @case ('objects') {
+        <fieldset class="objects">
+          <legend>Which of them will it lift?</legend>
+          @for (object of objects(); track object.id) {
+            <div class="object">
+              <span>{{ object.name }}</span>
+              <button
+                nz-button
+                type="button"
+                class="big"
+                [attr.aria-label]="object.name + ': will be lifted'"
+                [attr.aria-pressed]="lifted()[object.id] === true"
+                (click)="say(object.id, true)"
+              >
+                Lifted
+              </button>
+              <button
+                nz-button
+                type="button"
+                class="big"
+                [attr.aria-label]="object.name + ': will not be lifted'"
+                [attr.aria-pressed]="lifted()[object.id] === false"
+                (click)="say(object.id, false)"
+              >
+                Not
+              </button>
+            </div>
+          }
+          @if (error(); as message) {
+            <span class="nab-error">{{ message }}</span>
+          }
+        </fieldset>
       }
       @case ('choice') {
         <div class="choices" role="group" aria-label="We predict">
@@ -86,7 +139,10 @@ export class GuessPad {
   readonly most = input<number | null>(null);
   /** What can be chosen, where it is a matter of a few; null where it is not. */
   readonly choices = input<readonly PollChoice[] | null>(null);
+  /** The objects that are tried, of a measure of several. */
+  readonly objects = input<Plan['objects']>([]);
   readonly guessed = output<Guess>();
+  protected readonly lifted = signal<Readonly<Record<string, boolean>>>({});
   protected readonly count = signal<number | null>(null);
   protected readonly text = signal('');
   protected readonly error = signal<string | null>(null);
@@ -94,7 +150,8 @@ export class GuessPad {
   protected readonly kind = computed(() => {
     const { data } = this.measure();
     if (this.choices() !== null) return 'choice';
-    if (data === 'count' || data === 'objects') return 'count';
+    if (data === 'objects') return 'objects';
+    if (data === 'count') return 'count';
     return data === 'words' ? 'words' : 'quantity';
   });
   protected readonly hint = computed(() =>
@@ -106,6 +163,10 @@ export class GuessPad {
     this.save();
   }
 
+  protected say(id: string, yes: boolean): void {
+    this.lifted.update((lifted) => ({ ...lifted, [id]: yes }));
+  }
+
   protected choose(value: number): void {
     this.guessed.emit({ value, words: null });
   }
@@ -115,6 +176,7 @@ export class GuessPad {
     if (guess === null) return;
     this.error.set(null);
     this.count.set(null);
+    this.lifted.set({});
     this.text.set('');
     this.guessed.emit(guess);
   }
@@ -124,6 +186,15 @@ export class GuessPad {
       this.error.set('Type the prediction first.');
       return null;
     };
+    if (this.kind() === 'objects') {
+      const lifted = this.lifted();
+      if (this.objects().some(({ id }) => !(id in lifted))) {
+        this.error.set('Say of each object whether it will be lifted.');
+        return null;
+      }
+      const names = this.objects().flatMap(({ id, name }) => (lifted[id] ? [name] : []));
+      return { value: names.length, words: objectsGuess(names) };
+    }
     if (this.kind() === 'count') {
       return this.count() === null ? nothing() : { value: this.count(), words: null };
     }
