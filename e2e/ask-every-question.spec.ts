@@ -33,7 +33,7 @@ async function switchOn(page: Page): Promise<void> {
 /** One load, or one number of cells: on, held or dropped, off. */
 async function step(page: Page, answer: 'It held' | 'It dropped'): Promise<void> {
   await page.getByRole('button', { name: 'Switch on now' }).click();
-  await page.getByRole('button', { name: `${answer}: switched off` }).click();
+  await page.getByRole('button', { name: `${answer} (now off)` }).click();
 }
 
 async function save(page: Page): Promise<void> {
@@ -215,8 +215,16 @@ test('a load is found in a few weights, each suggested, and saved as an interval
 test('which of several objects, and a sentence', async ({ page, request }) => {
   const id = await beginWith(page, 'What does it pick up, with the nail and without?');
   await toRun(page);
-  await predict(page, '3');
-  await page.getByRole('button', { name: 'Switch on now' }).click();
+  await page.getByRole('button', { name: 'Save our prediction' }).click();
+  await expect(page.getByText('Say of each object whether it will be lifted.')).toBeVisible();
+  for (const name of ['Steel pin', 'Paper clip', 'Brass screw']) {
+    await page.getByRole('button', { name: `${name}: will be lifted` }).click();
+  }
+  for (const name of ['Steel washer', 'Aluminium foil']) {
+    await page.getByRole('button', { name: `${name}: will not be lifted` }).click();
+  }
+  await page.getByRole('button', { name: 'Save our prediction' }).click();
+  await page.getByRole('button', { name: 'Checked: switch on' }).click();
   await page.getByRole('button', { name: 'Switched off' }).click();
   await page.getByRole('button', { name: 'Save this trial' }).click();
   await expect(page.getByText('Say of each object whether it was lifted.')).toBeVisible();
@@ -230,6 +238,12 @@ test('which of several objects, and a sentence', async ({ page, request }) => {
   await page.getByRole('link', { name: /^Findings/ }).click();
   await expect(
     page.getByRole('cell', { name: 'lifted Steel pin, Paper clip, Steel washer' }),
+  ).toBeVisible();
+  const objects = page.getByRole('table', { name: 'Object by object' });
+  await expect(objects.getByRole('row', { name: /^Brass screw/ })).toContainText('0 of 1');
+  await expect(objects.getByRole('row', { name: /^Brass screw/ })).toContainText('Nab no');
+  await expect(
+    page.getByText(/^Always lifted: Steel pin, Paper clip, Steel washer\./),
   ).toBeVisible();
   expect(Object.values(lifted((await stored(request, id)).readings[0]))).toHaveLength(5);
 });

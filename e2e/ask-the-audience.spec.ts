@@ -39,7 +39,7 @@ test('an audience votes how few cells hold it, and the board says who was right'
     const box = (await page.getByRole('button', { name: /^Close the vote/ }).boundingBox())!;
     expect(box.y + box.height).toBeLessThanOrEqual(height);
   }
-  await expect.poll(async () => (await stored(request, id)).polls[0]?.hands).toEqual([4, 9, 0]);
+  await expect.poll(async () => (await stored(request, id)).polls[0]?.hands).toEqual([4, 9, 0, 0]);
   const [poll] = (await stored(request, id)).polls;
   const hall = await browser.newContext();
   const telephone = await hall.newPage();
@@ -60,7 +60,7 @@ test('an audience votes how few cells hold it, and the board says who was right'
   await sayCool(page);
   for (const answer of ['It held', 'It held', 'It dropped']) {
     await page.getByRole('button', { name: 'Switch on now' }).click();
-    await page.getByRole('button', { name: `${answer}: switched off` }).click();
+    await page.getByRole('button', { name: `${answer} (now off)` }).click();
   }
   await page.getByRole('button', { name: 'Save: 2 cells held it' }).click();
   await expect(board.getByText('2 cells: 9 of 14 were right.')).toBeVisible();

@@ -99,7 +99,7 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   expect(await trialsOnChart(page)).toContain('Periwinkles: 11 at 40 turns');
   await expect(page.getByText(/Best-fit line: read = 0\.\d+ × turns/)).toBeVisible();
   await expect(
-    page.getByText(/slope 0\.\d+ ± [\d.]+ objects per turn, standard error/),
+    page.getByText(/slope 0\.\d+ objects per turn, 95 % confidence interval [−\d.]+ to [\d.]+/),
   ).toBeVisible();
   await page.getByRole('link', { name: 'Report and files' }).click();
   const [download] = await Promise.all([

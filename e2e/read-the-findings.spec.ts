@@ -87,14 +87,14 @@ test('a value is read between the points, and outside them with a warning', asyn
   await choose(page, 'Curve', /^A straight line( \(.*\))?$/);
   await page.getByRole('button', { name: 'Read off the curve' }).click();
   const said = page.getByRole('figure').locator('figcaption', { hasText: 'the curve' });
-  await expect(said).toContainText('At 25 turns the curve reads 8 objects');
+  await expect(said).toContainText('At 25 turns the curve gives 8 objects');
   await expect(said).toContainText('95 % prediction interval');
   const line = page.getByRole('slider', { name: 'Read at' });
   await line.press('ArrowRight');
   await expect(said).toContainText('At 26 turns');
   await line.press('PageUp');
   await line.press('PageUp');
-  await expect(said).toContainText('Nothing was tried there');
+  await expect(said).toContainText('This is outside the levels tested');
   await faultless(page);
 });
 

@@ -156,7 +156,8 @@ export class LevelStrip {
         .attr('fill', 'transparent');
       handle
         .append('path')
-        .attr('d', 'M0 3L7 13H-7Z')
+        // On the axis, above what is written there.
+        .attr('d', 'M0 -8L7 3H-7Z')
         .attr('fill', 'var(--nab-copper)')
         .attr('stroke', 'var(--nab-sheet)');
       handle.call(

@@ -71,7 +71,8 @@ describe('the page to prepare a lesson', () => {
     ];
     expect(named('wind').sort()).toEqual(['wind 20 turns', 'wind 40 turns']);
     expect(named('trial').sort()).toContain('try 1 cell · 20 turns');
-    expect(named('trial')).toHaveLength(4);
+    // Two cells on twenty turns must not be switched on.
+    expect(named('trial')).toHaveLength(3);
   });
 
   it('changes the minutes of a step by its edge on the timeline', async () => {

@@ -41,6 +41,7 @@ import {
   lengthUnits,
   measuredBand,
   measuredText,
+  objectRows,
   secondsText,
   sideEffectText,
   wayText,
@@ -257,6 +258,20 @@ export class QuestionPage {
     ballast: 'Same wire: spare stays in the circuit',
     taps: 'Same coil: taps',
   };
+
+  /** What Nab says of each of several objects; empty for other measures. */
+  protected readonly objects = computed(() =>
+    objectRows(this.store.plan().valid(), this.store.cases(), [], []).map(
+      ({ id, name, cells }) => ({
+        id,
+        name,
+        said: cells
+          .map(({ model }, i) => `${model} ${this.store.cases()[i]?.name.toLowerCase() ?? ''}`)
+          .join(', '),
+        isKnown: cells.some(({ model }) => model !== '–'),
+      }),
+    ),
+  );
 
   protected takeWayOut(way: WayOut): void {
     this.store.design().edit((design) => applyWayOut(design, way));

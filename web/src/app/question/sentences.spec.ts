@@ -49,7 +49,7 @@ describe('what a level is stopped for', () => {
     expect(more).toEqual([]);
     expect(stop).toMatchObject({ state: 'stop' });
     expect(stop!.text).toBe(
-      '8 cells must not be switched on. Fewer cells, more turns or thinner wire keep it cool.',
+      '8 cells must not be switched on: the coil gets too hot to touch before a trial is over.',
     );
   });
 

@@ -14,25 +14,28 @@ export interface Verdict {
   readonly text: string;
 }
 
-/** What stands in the way of a level, and what to change. */
-const WAYS_OUT: Readonly<Record<string, string>> = {
-  'too-hot-for-trial': 'Fewer cells, more turns or thinner wire keep it cool.',
-  'demonstration-only': 'Choose dry cells for groups.',
+/** Why levels must not be switched on, in a few words; what changes that stands below it as buttons. */
+const REASONS: Readonly<Record<string, string>> = {
+  'too-hot-for-trial': 'the coil gets too hot to touch before a trial is over.',
+  'demonstration-only': 'such a supply is for an adult’s demonstration only.',
 };
 
 /** Levels that cannot be had or must not be switched on: what Run would forbid is said here. */
 export function stoppedSentences(cases: readonly NamedCase[]): Verdict[] {
-  return cases.flatMap(({ name, fault, stops }): Verdict[] => {
-    if (fault !== null) return [{ state: 'stop', text: `${name}: ${fault}` }];
-    const [stop] = stops;
-    if (!stop) return [];
-    return [
-      {
-        state: 'stop',
-        text: `${name} must not be switched on. ${WAYS_OUT[stop.code] ?? cautionText(stop)}`,
-      },
-    ];
+  const faults = cases.flatMap(({ name, fault }): Verdict[] =>
+    fault === null ? [] : [{ state: 'stop', text: `${name}: ${fault}` }],
+  );
+  const stopped = cases.filter(({ fault, stops }) => fault === null && stops.length > 0);
+  const first = new Map(stopped.map(({ stops: [stop] }) => [stop!.code, stop!]));
+  const stops = [...first.values()].map((stop): Verdict => {
+    const having = stopped.filter(({ stops: [own] }) => own!.code === stop.code);
+    const reason = REASONS[stop.code] ?? cautionText(stop);
+    return {
+      state: 'stop',
+      text: `${namesOf(having, cases)} must not be switched on: ${reason}`,
+    };
   });
+  return [...faults, ...stops];
 }
 
 /** Cautions that some levels need and others do not; those of all levels stand on the bench. */
@@ -134,11 +137,13 @@ export function goodNews(plan: Plan, cases: readonly NamedCase[], power: number 
     power === null
       ? ''
       : ` The class’s line will show it ${power > 0.995 ? 'almost surely' : `${percentText(power)} of the time`}.`;
-  const { heldAgainst } = measureOf(plan.measure);
+  const { heldAgainst, data } = measureOf(plan.measure);
   const apart =
-    heldAgainst === null
-      ? 'Nab has no prediction for this reading, so it cannot say whether it will show.'
-      : 'All levels can be told apart.';
+    data === 'objects'
+      ? 'What Nab says of each object is beside it.'
+      : heldAgainst === null
+        ? 'Nab has no prediction for this reading, so it cannot say whether it will show.'
+        : 'All levels can be told apart.';
   return { state: 'rest', text: `${trials} trials in all. ${apart}${shown}` };
 }
 

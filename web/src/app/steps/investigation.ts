@@ -175,7 +175,10 @@ export class InvestigationPage {
     const predictions = plan.groups.flatMap((group) =>
       cases.filter((c) => predictionFor(this.store.predictions(), group.id, c.levelId, c.seriesId)),
     ).length;
-    const planFaults = this.store.plan().errors().length;
+    const planFaults = this.store
+      .plan()
+      .errors()
+      .filter(({ path }) => !path.startsWith('lesson')).length;
     const designFaults = this.store.design().errors().length > 0;
     const judged = this.store.judgement();
     const doubts =

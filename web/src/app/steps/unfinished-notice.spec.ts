@@ -1,4 +1,4 @@
-import type { DesignDocument } from '@nab/contract';
+import { USUAL_LESSON, type DesignDocument } from '@nab/contract';
 import { describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../testing/open-investigation';
 import { pageOf } from '../../../testing/page';
@@ -30,5 +30,12 @@ describe('the notice of an unfinished change', () => {
     store.plan().edit((plan) => ({ ...plan, title: '' }));
     await settle();
     expect(texts('nab-notice')[0]).toMatch(/A change on Question is not finished/);
+    store.plan().undo();
+    store.plan().edit((plan) => ({ ...plan, lesson: { ...USUAL_LESSON, on: 900 } }));
+    await settle();
+    // Minutes and seconds of the lesson are typed on Prepare.
+    expect(texts('nab-notice')).toEqual([
+      expect.stringMatching(/A change on Prepare is not finished: Type seconds from 1 to 60/),
+    ]);
   });
 });

@@ -54,12 +54,20 @@ export class UnfinishedNotice {
   protected readonly unfinished = computed(() => {
     const [plan, design] = [this.store.plan(), this.store.design()];
     const view = EXPERIMENT_VIEWS[this.store.experiment()];
+    // How the lesson runs is a part of the plan that Prepare edits.
+    const isOfLesson = ({ path }: { readonly path: string }): boolean => path.startsWith('lesson');
     return [
       {
         step: 'question',
         name: 'Question',
-        errors: plan.errors(),
+        errors: plan.errors().filter((error) => !isOfLesson(error)),
         before: 'the question as it was before',
+      },
+      {
+        step: 'prepare',
+        name: 'Prepare',
+        errors: plan.errors().filter(isOfLesson),
+        before: 'the lesson as it was before',
       },
       {
         step: 'magnet',
