@@ -266,6 +266,13 @@ export default tseslint.config(
       eqeqeq: 'error',
       'no-console': 'error',
       'prefer-const': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'BinaryExpression[operator="in"][right.name=/^[A-Z][A-Z_]+$/]',
+          message: 'Every object has “constructor”: ask Object.hasOwn of a table.',
+        },
+      ],
     },
   },
   {

@@ -33,7 +33,8 @@ export interface AppOptions {
   readonly hosts?: readonly string[];
   /** What is typed to set the first pass phrase. */
   readonly setUpCode?: string | undefined;
-  readonly behindProxy?: boolean;
+  /** Addresses and networks of proxies that are believed; nobody else is. */
+  readonly proxies?: readonly string[];
   /** Certificate and key, PEM; null for plain HTTP. */
   readonly https?: { readonly cert: Buffer; readonly key: Buffer } | null;
   readonly logger?: FastifyServerOptions['logger'];
@@ -48,7 +49,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     // Idle keep-alive connections must not hold the shutdown.
     forceCloseConnections: 'idle',
     requestTimeout: 20_000,
-    trustProxy: options.behindProxy ?? false,
+    trustProxy: options.proxies && options.proxies.length > 0 ? [...options.proxies] : false,
     ...(options.https && { https: options.https }),
     // What the router itself refuses leaves as a problem document too.
     frameworkErrors: (error, _request, reply) => {

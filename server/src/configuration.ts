@@ -20,7 +20,12 @@ const schema = object({
   NAB_PASS_PHRASE: string().optional(),
   /** "yes" forgets the pass phrase and ends every session. */
   NAB_FORGET_PASS_PHRASE: string().oneOf(['yes', 'no']).default('no'),
-  /** "yes" where a proxy in front says who asks, and by which way. */
+  /**
+   * Addresses or networks of the proxies in front, with commas between: they alone are believed when
+   * they say who asks, and by which way.
+   */
+  NAB_PROXIES: string().default(''),
+  /** "yes" is the same as a proxy on this machine. */
   NAB_BEHIND_PROXY: string().oneOf(['yes', 'no']).default('no'),
   /** Files of a certificate and its key, PEM: with them only HTTPS is spoken. */
   NAB_TLS_CERT: string().optional(),
@@ -36,6 +41,14 @@ const schema = object({
 });
 
 export type Configuration = InferType<typeof schema>;
+
+/** The proxies that are believed; none where none is named. */
+export function proxiesOf({ NAB_PROXIES, NAB_BEHIND_PROXY }: Configuration): string[] {
+  const named = NAB_PROXIES.split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+  return NAB_BEHIND_PROXY === 'yes' && named.length === 0 ? ['loopback'] : named;
+}
 
 /** A classroom wherever other machines may connect. */
 export function settingOf({ NAB_CLASSROOM, NAB_HOST }: Configuration): Setting {

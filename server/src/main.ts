@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { buildApp } from './app.js';
-import { readConfiguration, settingOf, type Configuration } from './configuration.js';
+import { proxiesOf, readConfiguration, settingOf, type Configuration } from './configuration.js';
 import { connect, defineModels, migrate } from './database/index.js';
 import { loadDemo } from './demo/index.js';
 import { forgetPassPhrase, setFirstPassPhrase } from './roles/index.js';
@@ -25,7 +25,7 @@ async function main(): Promise<void> {
     setting: settingOf(configuration),
     hosts: configuration.NAB_HOSTS.toLowerCase().split(/[\s,]+/),
     setUpCode: configuration.NAB_SET_UP_CODE,
-    behindProxy: configuration.NAB_BEHIND_PROXY === 'yes',
+    proxies: proxiesOf(configuration),
     https: await certificateOf(configuration),
     webFolder: configuration.NAB_WEB_FOLDER,
     logger: { level: configuration.NAB_LOG_LEVEL },

@@ -1,6 +1,9 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { Agent, request } from 'node:http';
+import { PassThrough, Readable } from 'node:stream';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { spooled } from '../src/archive/spool.js';
 import { loadDemo } from '../src/demo/load.js';
 import { readingOf, startBench, type Bench } from './harness.js';
 
@@ -149,5 +152,65 @@ describe('everything as one file', () => {
     const last = await bench.send('PUT', `/api/readings/${randomUUID()}`, readingOf(lesson, {}));
     const arrivals = rowsOf('readings').map((line) => JSON.parse(line).row.arrival as number);
     expect(last.body.arrival).toBeGreaterThan(Math.max(...arrivals));
+  });
+});
+
+describe('uploads that should not be', () => {
+  it('leave the connection to others when they are refused', async () => {
+    await bench.app.listen({ port: 0, host: '127.0.0.1' });
+    const { port } = bench.app.server.address() as { port: number };
+    const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+    const ask = (method: string, path: string, body?: Buffer) =>
+      new Promise<number>((resolve, reject) => {
+        const headers = body && {
+          'content-type': 'application/gzip',
+          'content-length': body.length,
+        };
+        const asked = request(
+          { port, host: '127.0.0.1', path, method, agent, headers },
+          (answer) => {
+            answer.resume();
+            answer.on('end', () => resolve(answer.statusCode!));
+          },
+        );
+        asked.on('error', reject);
+        asked.end(body);
+      });
+    // Not packed at all: it is refused at its first bytes, with most of it still on its way.
+    expect(await ask('POST', '/api/archive', randomBytes(3_000_000))).toBe(422);
+    expect(await ask('GET', '/api/health')).toBe(200);
+    agent.destroy();
+  });
+
+  it('are refused where they unpack to far more than they are', async () => {
+    const bomb = gzipSync(Buffer.alloc(60_000_000, 32));
+    expect((await upload(bomb)).status).toBe(422);
+  });
+
+  it('hold no more than a few rows of many characters at a time', async () => {
+    const [design] = rowsOf('designs');
+    const name = 'x'.repeat(900_000);
+    const many = Array.from({ length: 40 }, () => {
+      const { table, row } = JSON.parse(design!) as { table: string; row: { document: object } };
+      const document = { ...row.document, name };
+      return JSON.stringify({ table, row: { ...row, id: randomUUID(), document } });
+    });
+    const { status, body } = await upload(fileOf([lines[0]!, ...many]));
+    expect(status).toBe(422);
+    expect(JSON.stringify(body).length).toBeLessThan(5_000);
+  });
+
+  it('are put back two at a time and no more', async () => {
+    const stalled = [0, 1].map(() => new PassThrough());
+    const used = stalled.map((body) => spooled(body, async () => 'done'));
+    // A third one waits for nobody.
+    await expect(spooled(new PassThrough(), async () => 'done')).rejects.toMatchObject({
+      problem: { code: 'BUSY' },
+    });
+    for (const body of stalled) body.end('x');
+    expect(await Promise.all(used)).toEqual(['done', 'done']);
+    await expect(spooled(Readable.from(['12345']), async () => 'done', 4)).rejects.toMatchObject({
+      problem: { code: 'TOO_LARGE' },
+    });
   });
 });

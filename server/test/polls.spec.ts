@@ -44,6 +44,13 @@ describe('a vote of an audience', () => {
     expect((await bench.send('GET', `/api/polls/${id}`)).body).toEqual(counted.body);
   });
 
+  it('of choices that are none is refused', async () => {
+    for (const choices of [[null], [null, null], ['x', 1]]) {
+      const { status } = await put(randomUUID(), { choices: choices as never });
+      expect(status).toBe(422);
+    }
+  });
+
   it('stands once it is closed: no vote, no other hands, not open again', async () => {
     const id = randomUUID();
     await put(id, { hands: [3, 4] });

@@ -12,7 +12,7 @@ import { readChanges } from '../src/live/repository.js';
 import { setFirstPassPhrase } from '../src/roles/index.js';
 import { addSchool } from '../src/schools/index.js';
 import { schoolsByHost } from '../src/schools/repository.js';
-import { databaseUrl, readingOf, startBench, type Bench } from './harness.js';
+import { databaseUrl, newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 const HOST = 'harbour.test';
 let bench: Bench;
@@ -150,6 +150,28 @@ describe('two schools in one database', () => {
     expect(await signIn(HOST, 'tidepool at low water')).not.toBe(200);
     expect(await signIn(HOST, 'gulls over the quay')).toBe(200);
     expect(await signIn('localhost', 'gulls over the quay')).not.toBe(200);
+  });
+
+  it('are refused an id that the other has, and never asked to try again', async () => {
+    const { id, plan, design } = lesson;
+    const body = {
+      id,
+      plan: { ...plan, title: 'Taken' },
+      design: design.design,
+      actor: 'educator',
+    };
+    expect((await ask('POST', '/api/investigations', body)).status).toBe(409);
+    const own = await ask('POST', '/api/investigations', newInvestigation());
+    expect(own.status).toBe(201);
+    const theirs = JSON.parse(own.text) as Investigation;
+    const [known] = (await bench.send('GET', `/api/investigations/${id}`)).body.readings as {
+      id: string;
+    }[];
+    const reading = readingOf(theirs, {});
+    expect((await ask('PUT', `/api/readings/${known!.id}?of=${theirs.id}`, reading)).status).toBe(
+      409,
+    );
+    await ask('DELETE', `/api/investigations/${theirs.id}`);
   });
 });
 

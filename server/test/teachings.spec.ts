@@ -57,6 +57,16 @@ describe('what a class teaches', () => {
     expect(next.learnt!.low).toBeLessThan(next.learnt!.factor);
   });
 
+  it('is kept once by two who press at the same moment, again and again', async () => {
+    const first = await bench.create();
+    await ran(first);
+    for (let round = 0; round < 5; round++) {
+      const answers = await Promise.all([teach(first), teach(first), teach(first)]);
+      expect(answers.map(({ status }) => status)).toEqual([204, 204, 204]);
+    }
+    expect(await bench.count('teachings')).toBe(1);
+  });
+
   it('says less of other objects and of another way to lift them, and nothing of other quantities', async () => {
     const first = await bench.create();
     await ran(first);

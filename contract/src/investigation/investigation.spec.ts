@@ -135,6 +135,12 @@ describe('a reading', () => {
     ['outcome.lifted', { outcome: { kind: 'objects', lifted: { pin: true } } }],
     ['recordedAt', { recordedAt: 'yesterday' }],
     ['recordedAt', { recordedAt: '2026-02-30T09:00:00Z' }],
+    // Year 10000 and year 0 once the zone is applied, and zones that there are not.
+    ['recordedAt', { recordedAt: '9999-12-31T23:59:59-15:00' }],
+    ['recordedAt', { recordedAt: '9999-12-31T23:59:59-02:00' }],
+    ['recordedAt', { recordedAt: '0000-06-01T00:00:00Z' }],
+    ['recordedAt', { recordedAt: '0001-01-01T00:00:00+14:00' }],
+    ['recordedAt', { recordedAt: '2026-10-07T09:00:00+14:30' }],
     ['recordedAt', { recordedAt: '2026-10-07T25:00:00Z' }],
     ['reason', { corrects: id(9) }],
     ['reason', { corrects: id(9), reason: 5 as never }],

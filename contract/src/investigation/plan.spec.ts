@@ -5,6 +5,7 @@ import {
   newCompassSet,
   newDesign,
   newShell,
+  plannedFactor,
   planSchema,
   toLessonPlan,
   type Plan,
@@ -159,5 +160,26 @@ describe('a plan on its design', () => {
     const lesson = toLessonPlan(plan, newCompassSet());
     expect(lesson.series!.levels.map(({ value }) => value)).toEqual(['under', 'over']);
     expect(lesson.levels.map(({ value }) => value)).toEqual([0.5, 1]);
+  });
+});
+
+describe('names that every object has', () => {
+  it.each(['__proto__', 'constructor', 'toString', 'hasOwnProperty'])(
+    '%s is no factor, measure or experiment',
+    (name) => {
+      for (const key of ['factor', 'measure', 'experiment'] as const) {
+        expect(faults({ [key]: name as never }).map(([path]) => path)).toContain(key);
+      }
+      const series = { factor: name as never, levels: levels('1', '2') };
+      expect(faults({ series }).length).toBeGreaterThan(0);
+    },
+  );
+});
+
+describe('the unit of the levels', () => {
+  it('is that of the axis of the plan’s factor, and of the lesson that is computed', () => {
+    const feet = examplePlan(idOf, { factor: 'wire-length', levels: levels('2 ft', '3 ft') });
+    expect(plannedFactor(feet).axis).toMatchObject({ unit: 'ft' });
+    expect(toLessonPlan(feet, newDesign()).unit).toBe('ft');
   });
 });

@@ -144,7 +144,11 @@ interface Fault {
 function planProblem(plan: Partial<Plan> | undefined): Fault | null {
   if (!plan?.factor || !plan.measure || !plan.experiment) return null;
   // Unknown ids have a message of their own.
-  if (!(plan.factor in FACTORS && plan.measure in MEASURES && plan.experiment in EXPERIMENTS)) {
+  if (!(
+    Object.hasOwn(FACTORS, plan.factor) &&
+    Object.hasOwn(MEASURES, plan.measure) &&
+    Object.hasOwn(EXPERIMENTS, plan.experiment)
+  )) {
     return null;
   }
   const { factor, measure, experiment, series, levels, groups, objects, load } = plan;
@@ -160,7 +164,7 @@ function planProblem(plan: Partial<Plan> | undefined): Fault | null {
   }
   if (
     series?.factor &&
-    series.factor in FACTORS &&
+    Object.hasOwn(FACTORS, series.factor) &&
     !makesSense(series.factor, measure, experiment)
   ) {
     return { path: 'series.factor', message: 'That makes no difference to what is measured.' };
@@ -184,7 +188,7 @@ function planProblem(plan: Partial<Plan> | undefined): Fault | null {
 
 /** Each level must be one of its factor's, and no two alike. */
 function levelsProblem(factor: FactorId, levels: unknown, path: string): Fault | null {
-  if (!(factor in FACTORS)) return null;
+  if (!Object.hasOwn(FACTORS, factor)) return null;
   const seen = new Set<LevelValue>();
   for (const [i, { value: typed }] of recordsIn(levels).entries()) {
     if (typeof typed !== 'string') continue;

@@ -50,8 +50,8 @@ export const pollSchema = object({
     .max(MOST_CHOICES, `At most ${MOST_CHOICES} things to choose from.`)
     .required(FEW)
     .test('distinct', 'Each choice once.', (list) => {
-      const values = (list as readonly Partial<PollChoice>[] | undefined)?.map(
-        ({ value }) => value,
+      const values = (list as readonly (Partial<PollChoice> | null)[] | undefined)?.map(
+        (choice) => choice?.value,
       );
       return new Set(values).size === (values?.length ?? 0);
     }),

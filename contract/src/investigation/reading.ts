@@ -37,13 +37,20 @@ const flag = () =>
     .meta({ jsonSchema: { type: 'boolean' } });
 
 /**
+ * First and last moment that is taken, in UTC: within them every zone writes a year of four digits, so
+ * that what is stored can be written, read and put back.
+ */
+const FIRST = Date.parse('0001-01-02T00:00:00Z');
+const LAST = Date.parse('9999-12-30T00:00:00Z');
+
+/**
  * When something happened at the bench, as its clock had it: ISO 8601 with a zone, of a day that
  * exists. A clock may be wrong by any number of years; a reading is not lost by that.
  */
 export const instant = () =>
   string()
     .matches(
-      /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,9})?(Z|[+-]\d\d:\d\d)$/,
+      /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,9})?(Z|[+-](0\d|1[0-3]):[0-5]\d|[+-]14:00)$/,
       'Must be a date and time with its zone, ISO 8601.',
     )
     .test('exists', 'There is no such day or time.', (value: unknown) =>
@@ -51,9 +58,10 @@ export const instant = () =>
     )
     .defined();
 
-/** Whether a text that begins as `2026-11-30` names a moment of a day that there is. */
+/** Whether a text that begins as `2026-11-30` names a moment of a day that there is, within the range. */
 export function exists(iso: string): boolean {
-  if (Number.isNaN(Date.parse(iso))) return false;
+  const moment = Date.parse(iso);
+  if (!(moment >= FIRST && moment <= LAST)) return false;
   // 30 February is read as 2 March by some.
   const [year, month, day] = iso.slice(0, 10).split('-').map(Number) as [number, number, number];
   return new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day;

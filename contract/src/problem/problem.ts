@@ -51,7 +51,9 @@ export function problem(
   code: ProblemCode,
   more: Partial<Pick<Problem, 'detail' | 'errors' | 'current'>> = {},
 ): Problem {
-  const known = code in SERVER_PROBLEMS ? SERVER_PROBLEMS[code as ServerProblemCode] : null;
+  const known = Object.hasOwn(SERVER_PROBLEMS, code)
+    ? SERVER_PROBLEMS[code as ServerProblemCode]
+    : null;
   return {
     type: `urn:nab:problem:${code.toLowerCase().replaceAll('_', '-')}`,
     title: known?.title ?? CORE_ERRORS[code as CoreErrorCode].meaning,

@@ -68,7 +68,7 @@ function seek(workshop: Workshop, random: Random) {
     }
     tests++;
     minutes += test.minutes;
-    if (test.id in CHECKS) {
+    if (Object.hasOwn(CHECKS, test.id)) {
       const id = test.id as CheckId;
       const answer = random() < CHECKS[id].chance(bench, cause);
       evidence = { ...evidence, checks: { ...evidence.checks, [id]: answer } };
@@ -149,10 +149,10 @@ describe('why a magnet does not lift', () => {
   it('proposes only what tools allow, and nothing twice', () => {
     const { tests } = diagnose(LAYERED_SHOP, { ...NOTHING, checks: { wiggle: false } }, []);
     expect(tests.map(({ id }) => id)).not.toContain('wiggle');
-    expect(tests.some(({ id }) => id in GAUGES)).toBe(false);
+    expect(tests.some(({ id }) => Object.hasOwn(GAUGES, id))).toBe(false);
     expect(tests.map(({ id }) => id)).not.toContain('magnet-on-core');
     const all = diagnose(LAYERED_SHOP, NOTHING, TOOLS).tests;
-    expect(all.some(({ id }) => id in GAUGES)).toBe(true);
+    expect(all.some(({ id }) => Object.hasOwn(GAUGES, id))).toBe(true);
     for (const { bits } of all) expect(bits).toBeGreaterThan(0);
     expect(diagnose(LAYERED_SHOP, { ...NOTHING, symptom: 'sticks-off' }, TOOLS).tests[0]!.id).toBe(
       'off-first',

@@ -26,8 +26,8 @@ export function diagnosisReport(
     })),
     tests: tests.map(({ id, minutes, bits }) => ({
       id,
-      what: id in CHECKS ? CHECKS[id as CheckId].question : GAUGES[id as GaugeId].name,
-      how: id in CHECKS ? CHECKS[id as CheckId].how : GAUGES[id as GaugeId].how,
+      what: Object.hasOwn(CHECKS, id) ? CHECKS[id as CheckId].question : GAUGES[id as GaugeId].name,
+      how: Object.hasOwn(CHECKS, id) ? CHECKS[id as CheckId].how : GAUGES[id as GaugeId].how,
       time_min: minutes,
       expected_bits: bits,
     })),

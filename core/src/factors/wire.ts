@@ -143,7 +143,7 @@ export const wireKind: Factor = {
     },
     apply(coil, level) {
       const [conductor, insulation] = String(level).split('/') as [ConductorId, Insulation];
-      if (!(insulation in INSULATIONS) || coil.wire.form === 'foil') {
+      if (!Object.hasOwn(INSULATIONS, insulation) || coil.wire.form === 'foil') {
         throw new CoreError('LEVEL_IMPOSSIBLE', 'This coil cannot be wound of that wire.');
       }
       return { ...coil, wire: { ...coil.wire, conductor, insulation } };

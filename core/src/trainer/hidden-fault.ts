@@ -114,15 +114,14 @@ export function bestSearch(
     }
     tests.push(test.id);
     const { id } = test;
-    evidence =
-      id in CHECKS
-        ? {
-            ...evidence,
-            checks: { ...evidence.checks, [id]: answerOf(fault, id as CheckId) },
-          }
-        : {
-            ...evidence,
-            readings: { ...evidence.readings, [id]: readingOf(fault, id as GaugeId) },
-          };
+    evidence = Object.hasOwn(CHECKS, id)
+      ? {
+          ...evidence,
+          checks: { ...evidence.checks, [id]: answerOf(fault, id as CheckId) },
+        }
+      : {
+          ...evidence,
+          readings: { ...evidence.readings, [id]: readingOf(fault, id as GaugeId) },
+        };
   }
 }

@@ -140,15 +140,14 @@ export function act(training: Training, action: Action, workshop: Workshop): Tra
     case 'test': {
       const { id } = action;
       if (CURRENT[id] === 'on' && !on) return { ...next, refused: 'Switch on first.' };
-      const done: Noted =
-        id in CHECKS
-          ? { kind: 'check', id: id as CheckId, answer: answerOf(fault, id as CheckId) }
-          : { kind: 'reading', id: id as GaugeId, value: readingOf(fault, id as GaugeId) };
+      const done: Noted = Object.hasOwn(CHECKS, id)
+        ? { kind: 'check', id: id as CheckId, answer: answerOf(fault, id as CheckId) }
+        : { kind: 'reading', id: id as GaugeId, value: readingOf(fault, id as GaugeId) };
       const harm: Noted[] =
         CURRENT[id] === 'off' && on
           ? [{ kind: 'harm', id: id === 'coil-resistance' ? 'meter-fuse' : 'live-hands' }]
           : [];
-      const { minutes } = id in CHECKS ? CHECKS[id as CheckId] : GAUGES[id as GaugeId];
+      const { minutes } = Object.hasOwn(CHECKS, id) ? CHECKS[id as CheckId] : GAUGES[id as GaugeId];
       return { ...next, noted: note(done, ...harm), minutes: training.minutes + minutes };
     }
     case 'mend': {

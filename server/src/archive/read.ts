@@ -22,6 +22,13 @@ import { isTable, type ByTable, type Table } from './tables.js';
 import { FORMAT, VERSION } from './write.js';
 
 const AT_A_TIME = 500;
+/** Rows are added before they hold more than this, characters. */
+const MOST_AT_A_TIME = 4_000_000;
+/** What a file of lines may become unpacked: so many bytes, and so many times itself. */
+const MOST_UNPACKED = 8 * 1024 ** 3;
+const MOST_RATIO = 200;
+/** Below this no ratio is looked at. */
+const SMALL = 10_000_000;
 /** The longest line, characters: a design with everything in it has a tenth of that. */
 const MOST_OF_A_LINE = 1_000_000;
 /** More than any school has, and less than would fill a disk by mistake. */
@@ -44,8 +51,10 @@ export async function putBack(sequelize: Sequelize, file: Readable): Promise<Arc
       number++;
       if (number > MOST_LINES) throw faulty(`line ${number}`, 'The file has too many lines.');
       try {
-        const ended = await reader.take(number, JSON.parse(line) as unknown, () =>
-          hash.copy().digest('hex'),
+        const ended = await reader.take(
+          number,
+          { value: JSON.parse(line), length: line.length },
+          () => hash.copy().digest('hex'),
         );
         if (!ended) hash.update(`${line}\n`);
       } catch (error) {
@@ -68,8 +77,12 @@ async function* linesOf(file: Readable): AsyncGenerator<string> {
   file.on('error', (error) => unpacked.destroy(error));
   const decoder = new TextDecoder('utf-8', { fatal: true });
   let rest = '';
+  let bytes = 0;
   try {
     for await (const chunk of unpacked) {
+      bytes += (chunk as Buffer).length;
+      const isBomb = bytes > SMALL && bytes > MOST_RATIO * unpacked.bytesWritten;
+      if (bytes > MOST_UNPACKED || isBomb) throw faulty('file', 'It is too large unpacked.');
       const lines = (rest + decoder.decode(chunk as Buffer, { stream: true })).split('\n');
       rest = lines.pop()!;
       if (rest.length > MOST_OF_A_LINE) throw faulty('file', 'It has a line that is too long.');
@@ -92,6 +105,8 @@ class Reader {
   private ended = false;
   private table: Table | null = null;
   private rows: Row[] = [];
+  /** What they hold, characters. */
+  private held = 0;
   private shape = '';
   private columns: ReadonlySet<string> = new Set();
   private readonly found: ByTable<number> = {};
@@ -103,7 +118,11 @@ class Reader {
   ) {}
 
   /** @returns whether that was the last line. */
-  async take(number: number, value: unknown, sum: () => string): Promise<boolean> {
+  async take(
+    number: number,
+    { value, length }: { readonly value: unknown; readonly length: number },
+    sum: () => string,
+  ): Promise<boolean> {
     const line = `line ${number}`;
     if (typeof value !== 'object' || value === null || this.ended) {
       throw faulty(line, this.ended ? 'Comes after the end.' : 'Is no row.');
@@ -122,7 +141,7 @@ class Reader {
     if (!isTable(table) || typeof row !== 'object' || row === null) {
       throw faulty(line, 'Is no row of a table that Nab keeps.');
     }
-    await this.add(line, table, row as Row);
+    await this.add(line, table, row as Row, length);
     return false;
   }
 
@@ -153,9 +172,11 @@ class Reader {
     this.begun = true;
   }
 
-  private async add(line: string, table: Table, row: Row): Promise<void> {
+  /** @param length of the line, characters. */
+  private async add(line: string, table: Table, row: Row, length: number): Promise<void> {
     const shape = Object.keys(row).join();
-    if (table !== this.table || shape !== this.shape || this.rows.length >= AT_A_TIME) {
+    const isFull = this.rows.length >= AT_A_TIME || this.held > MOST_AT_A_TIME;
+    if (table !== this.table || shape !== this.shape || isFull) {
       await this.flush();
       if (table !== this.table) {
         this.columns = await columnsOf(this.sequelize, table, this.transaction);
@@ -165,6 +186,7 @@ class Reader {
       [this.table, this.shape] = [table, shape];
     }
     this.rows.push(row);
+    this.held += length;
   }
 
   private async flush(): Promise<void> {
@@ -173,6 +195,7 @@ class Reader {
     this.found[this.table] = (this.found[this.table] ?? 0) + this.rows.length;
     (this.added[this.table] ??= []).push(...ids);
     this.rows = [];
+    this.held = 0;
   }
 
   /** Holds what was added against the schemas that a form and a tablet are held against. */

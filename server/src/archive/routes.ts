@@ -4,6 +4,7 @@ import type { Sequelize } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
 import { EDUCATORS } from '../roles/index.js';
 import { putBack } from './read.js';
+import { spooled } from './spool.js';
 import { archiveOf } from './write.js';
 
 /** `/api/archive`: everything as one file, and what is missing put back from such a file. */
@@ -27,6 +28,6 @@ export const archiveRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
 
   app.post<{ Body: Readable | undefined }>('/archive', { config: EDUCATORS }, ({ body }) => {
     if (!body) throw new ProblemError('MALFORMED', { detail: 'No file was sent.' });
-    return putBack(sequelize, body);
+    return spooled(body, (file) => putBack(sequelize, file));
   });
 };

@@ -1,3 +1,4 @@
+export { tryAgain } from './again.js';
 export { connect } from './connection.js';
 export { horizonOf } from './horizon.js';
 export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';

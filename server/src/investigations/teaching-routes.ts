@@ -2,6 +2,7 @@ import { foldTrials, toFindings, toLessonPlan, type Investigation } from '@nab/c
 import { casesOf, findingsOf, measureOf } from '@nab/core';
 import type { FastifyPluginAsync } from 'fastify';
 import { Transaction, type Sequelize } from 'sequelize';
+import { tryAgain } from '../database/index.js';
 import { byId, type ById } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import { EDUCATORS } from '../roles/index.js';
@@ -14,7 +15,7 @@ export const teachingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
   { sequelize },
 ) => {
   const change = (work: (transaction: Transaction) => Promise<void>): Promise<void> =>
-    sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, work);
+    tryAgain(sequelize, { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, work);
   const options = { config: EDUCATORS, schema: { params: byId } };
 
   app.put<ById>('/investigations/:id/teaching', options, async ({ params }, reply) => {

@@ -46,6 +46,9 @@ function toProblem(error: FastifyError): Problem {
       detail: 'Nothing was saved. Make room on the server; tablets keep what they have until then.',
     });
   }
+  // Ids are made by clients: one that another school has is there, though it cannot be seen.
+  if (isTaken(error)) return problem('ID_TAKEN');
+  if (codeOf(error) === '23503') return problem('NOT_FOUND');
   if (error.statusCode === 413) return problem('TOO_LARGE');
   if (error.statusCode && error.statusCode < 500) {
     return problem('MALFORMED', { detail: error.message });
@@ -55,6 +58,9 @@ function toProblem(error: FastifyError): Problem {
 
 /** SQLSTATE of a full disk, and of a limit on what the database may use of it. */
 export const isDiskFull = (error: unknown): boolean => /^(53100|58030)$/.test(codeOf(error));
+
+/** SQLSTATE of an id that is there already, or that belongs to a school that may not be seen. */
+const isTaken = (error: unknown): boolean => /^(23505|42501)$/.test(codeOf(error));
 
 /** What the database says that went wrong, or the system; nothing where neither does. */
 function codeOf(error: unknown): string {

@@ -43,8 +43,8 @@ export function readingService(sequelize: Sequelize) {
       const why = stray ? null : whyStray(place, body, who);
       if (why === null) {
         const known = await find(id);
-        // Its id is there, and its place was a moment ago: it is asked for again.
-        if (!known) throw new ProblemError('UNAVAILABLE');
+        // Its id is there, but not for this school to see: asking again would change nothing.
+        if (!known) throw new ProblemError('ID_TAKEN');
         if (!stray) requireSame<object>(known, body);
         return known;
       }

@@ -35,7 +35,7 @@ import { Search } from './search';
 const MOST_SHOWN = 6;
 const MOST_OTHERS = 6;
 
-const isCheck = (id: TestId): id is CheckId => id in CHECKS;
+const isCheck = (id: TestId): id is CheckId => Object.hasOwn(CHECKS, id);
 
 /** Why a magnet does not lift: what is seen, the cheapest test next, what it may be. */
 @Component({
