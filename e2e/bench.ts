@@ -119,6 +119,8 @@ export async function why(page: Page, figure: string): Promise<string> {
   const answer = await panel.innerText();
   await page.keyboard.press('Escape');
   await expect(drawer).toHaveCount(0);
+  // The overlay around it goes a moment later, and until then keeps what holds the focus in it.
+  await expect(page.locator('.cdk-focus-trap-anchor')).toHaveCount(0);
   return answer;
 }
 

@@ -2,8 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Investigation, Role } from '@nab/contract';
+import { buildApp } from '../src/app.js';
+import { connect, defineModels } from '../src/database/index.js';
 import { forgetPassPhrase, setFirstPassPhrase } from '../src/roles/index.js';
 import {
+  databaseUrl,
   cookieOf,
   newInvestigation,
   readingOf,
@@ -234,6 +237,53 @@ describe('the pass phrase', () => {
     const refused = await signIn(PHRASE, ip);
     expect([refused.status, Number(refused.headers['retry-after'])]).toEqual([429, 2]);
     expect((await signIn(PHRASE, '10.0.0.67')).status).toBe(200);
+  });
+
+  it('believes no address that a client makes up for itself', async () => {
+    const guess = async (i: number): Promise<string> => {
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/session',
+        payload: { passPhrase: `guess number ${i}` },
+        remoteAddress: '10.0.0.71',
+        headers: { 'x-forwarded-for': `203.0.113.${i}` },
+      });
+      return (answer.json() as { code: string }).code;
+    };
+    const codes: string[] = [];
+    for (let i = 0; i < 6; i++) codes.push(await guess(i));
+    expect(codes[5]).toBe('TOO_MANY');
+  });
+
+  it('believes a named proxy, and of what it passes on only the last that it did not name', async () => {
+    const app = await buildApp({
+      // It ends with the application.
+      sequelize: connect(databaseUrl()),
+      databaseUrl: databaseUrl(),
+      setting: 'classroom',
+      proxies: ['10.9.9.9', '192.168.7.0/24'],
+    });
+    const guess = async (i: number, forwarded: string, from = '10.9.9.9'): Promise<string> => {
+      const answer = await app.inject({
+        method: 'POST',
+        url: '/api/session',
+        payload: { passPhrase: `guess number ${i}` },
+        remoteAddress: from,
+        headers: { 'x-forwarded-for': forwarded },
+      });
+      return (answer.json() as { code: string }).code;
+    };
+    // Made up at the front of the list, by one client behind two proxies: it is slowed.
+    const codes: string[] = [];
+    for (let i = 0; i < 6; i++) {
+      codes.push(await guess(i, `203.0.113.${i}, 10.0.0.72, 192.168.7.3`));
+    }
+    expect(codes[5]).toBe('TOO_MANY');
+    // Another client of the same proxy is not.
+    expect(await guess(7, '10.0.0.73')).toBe('WRONG_PHRASE');
+    await app.close();
+    // Models belong to whoever connected last.
+    defineModels(bench.sequelize);
   });
 
   it('waits twice as long after each further failure', async () => {
