@@ -279,7 +279,25 @@ describe('the pass phrase', () => {
       codes.push(await guess(i, `203.0.113.${i}, 10.0.0.72, 192.168.7.3`));
     }
     expect(codes[5]).toBe('TOO_MANY');
-    // Another client of the same proxy is not.
+    // What came to the proxy over HTTPS comes from a page over HTTPS.
+    const from = async (origin: string): Promise<string> => {
+      const answer = await app.inject({
+        method: 'POST',
+        url: '/api/session',
+        payload: { passPhrase: 'a guess' },
+        remoteAddress: '10.9.9.9',
+        headers: {
+          host: 'localhost',
+          origin,
+          'x-forwarded-for': '10.0.0.74',
+          'x-forwarded-proto': 'https',
+        },
+      });
+      return (answer.json() as { code: string }).code;
+    };
+    expect(await from('http://localhost')).toBe('FOREIGN_ORIGIN');
+    expect(await from('https://localhost')).toBe('WRONG_PHRASE');
+    // Another client of the same proxy is not slowed.
     expect(await guess(7, '10.0.0.73')).toBe('WRONG_PHRASE');
     await app.close();
     // Models belong to whoever connected last.
@@ -305,7 +323,9 @@ describe('the pass phrase', () => {
       });
     expect((await change('not it')).body.code).toBe('WRONG_PHRASE');
     educator = cookieOf(await change(PHRASE));
-    expect((await bench.sendAs(other, 'GET', '/api/investigations')).status).toBe(401);
+    for (const former of [other, mine]) {
+      expect((await bench.sendAs(former, 'GET', '/api/investigations')).status).toBe(401);
+    }
     expect((await bench.sendAs(educator, 'GET', '/api/investigations')).status).toBe(200);
     expect((await signIn(PHRASE, '10.0.1.1')).status).toBe(403);
   });

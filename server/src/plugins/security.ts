@@ -40,9 +40,9 @@ export const security = plugin<SecurityOptions>(async (app, options) => {
     const ours = request.bySchoolsName || isOurs(request.hostname, options);
     if (!ours) throw new ProblemError('FOREIGN_HOST');
     const { origin } = request.headers;
-    const { host } = request;
+    const { host, protocol } = request;
     if (request.method === 'GET' || request.method === 'HEAD' || origin === undefined) return;
-    if (hostOf(origin) !== host) throw new ProblemError('FOREIGN_ORIGIN');
+    if (!isSameOrigin(origin, { host, protocol })) throw new ProblemError('FOREIGN_ORIGIN');
   });
 });
 
@@ -61,10 +61,18 @@ function machineNames(): string[] {
   return [own, `${own}.local`, ...addresses.map(({ address }) => address.toLowerCase())];
 }
 
-function hostOf(origin: string): string | null {
+/**
+ * Whether a page's origin is this address. Over HTTPS a page that came without it is another one:
+ * anybody on the way may have written it.
+ */
+function isSameOrigin(
+  origin: string,
+  { host, protocol }: { readonly host: string; readonly protocol: string },
+): boolean {
   try {
-    return new URL(origin).host;
+    const url = new URL(origin);
+    return url.host === host && (protocol !== 'https' || url.protocol === 'https:');
   } catch {
-    return null;
+    return false;
   }
 }

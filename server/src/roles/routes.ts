@@ -18,7 +18,7 @@ import {
 import { roomAddress } from './address.js';
 import { patience } from './patience.js';
 import { COOKIE } from './plugin.js';
-import { beginSession, endOtherEducators, endSession, isSession } from './sessions.js';
+import { beginSession, endEducators, endSession, isSession } from './sessions.js';
 import { EDUCATOR, EVERYBODY, NOBODY, type Who } from './who.js';
 
 /** Sends the cookie of a session that began; the browser shows it to no script. */
@@ -111,7 +111,8 @@ export const sessionRoutes: FastifyPluginAsync<{
           throw wrong('current', 'That is not the pass phrase until now.');
         }
         await setPassPhrase(passPhrase);
-        await endOtherEducators(request.cookies[COOKIE] ?? null);
+        // The changer's own too: a cookie that somebody else has copied ends with it.
+        await endEducators();
       } else if (app.setting === 'classroom' && !isSetUpCode(setUp, setUpCode)) {
         await tries.failed(request.ip);
         throw wrong('setUp', 'That is not the code that the start printed.');

@@ -58,14 +58,9 @@ export const isSession = async (token: string): Promise<boolean> =>
 export const endSession = (token: string): Promise<number> =>
   SessionRow.destroy({ where: { tokenHash: hashOf(token) } });
 
-/** Ends every educator's session but the one whose cookie is given. */
-export const endOtherEducators = (token: string | null): Promise<number> =>
-  SessionRow.destroy({
-    where: {
-      role: 'educator',
-      ...(token !== null && { tokenHash: { [Op.ne]: hashOf(token) } }),
-    },
-  });
+/** Ends every educator's session. */
+export const endEducators = (): Promise<number> =>
+  SessionRow.destroy({ where: { role: 'educator' } });
 
 export const endExpired = (transaction: Transaction): Promise<number> =>
   SessionRow.destroy({ where: { expiresAt: { [Op.lte]: new Date() } }, transaction });
