@@ -7,6 +7,7 @@ import {
   chargePatches,
   coilFieldOnCore,
   fieldOfPatches,
+  fluxShare,
   influenceOfCharges,
   magnetiseCore,
   mirrorPatch,
@@ -163,8 +164,13 @@ export function pullOnKeeper(
   const { below, above } = charges;
   const force = Math.max(0, forceBetween(below, above, pole.twin));
   const { count, area, boundaries } = core.prepared.core;
-  const flux = Math.abs(sectionFluxDensity(core, boundaries[count]!) * area[count - 1]!);
   const poleRadius = core.prepared.core.outerRadius[count - 1]!;
+  const face = boundaries[count]!;
+  const flux = Math.abs(
+    pole.twin
+      ? sectionFluxDensity(core, face) * area[count - 1]!
+      : MU_0 * fluxThroughFace([...below, ...above], face, poleRadius),
+  );
   const capacity = 2 * Math.PI * poleRadius * keeper.thickness * KEEPER_FULL_T;
   const keeperSaturated = flux > capacity;
   return {
@@ -175,6 +181,17 @@ export function pullOnKeeper(
     core: { ...core, appliedField: applied },
     induced: above,
   };
+}
+
+/**
+ * Flux over μ₀ through the disc of the pole's face, just before it: half of what lies on it, and of
+ * every other charge what the disc catches.
+ */
+function fluxThroughFace(charges: readonly AxialCharge[], face: number, radius: number): number {
+  return charges.reduce((sum, { charge, z, rings }) => {
+    const caught = z === face ? 1 / 2 : fluxShare({ from: z, to: z, rings }, radius, face);
+    return sum + (z > face ? -1 : 1) * charge * caught;
+  }, 0);
 }
 
 function keptCore(pole: PullingCore, keeper: Keeper, gap: number, grounded: boolean): KeptCore {

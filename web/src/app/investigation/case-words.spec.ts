@@ -58,7 +58,11 @@ describe('a plan that is begun', () => {
   it('has ids that are nobody else’s', () => {
     const series = { factor: 'cells-in-series', levels: ['1', '2'] } as const;
     const ids = [1, 2].flatMap(() => {
-      const plan = freshPlan({ ...beginning, series, objects: [{ name: 'bolt' }, { name: 'cork' }] });
+      const plan = freshPlan({
+        ...beginning,
+        series,
+        objects: [{ name: 'bolt' }, { name: 'cork' }],
+      });
       const lists = [plan.levels, plan.series!.levels, plan.groups, plan.objects];
       return [plan.class.id, ...lists.flatMap((list) => list.map(({ id }) => id))];
     });

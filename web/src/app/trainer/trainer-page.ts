@@ -44,7 +44,7 @@ import { NumberField } from '../fields';
 import { Notice, OpenDocuments } from '../notices';
 import { BenchDrawing } from './bench-drawing';
 
-const isCheck = (id: TestId): id is CheckId => id in CHECKS;
+const isCheck = (id: TestId): id is CheckId => Object.hasOwn(CHECKS, id);
 
 /** A magnet with something wrong that somebody else knows: find it, mend it, do no harm. */
 @Component({
