@@ -92,6 +92,29 @@ describe('a conclusion to begin from', () => {
     expect(conclusionOf(same, turns, nameOf, 'full')!.reasoning).toMatch(/the same reading/);
   });
 
+  it('of kinds of which no two repeats differ goes by ranks', () => {
+    const asked = {
+      factor: factorOf('core-presence'),
+      factorId: 'core-presence',
+      measure,
+    } as const;
+    const name = (level: number): string => ['with', 'without'][level]!;
+    const clear = analyse(readings([2, 0], 0, false), false);
+    expect(clear.anova!.p).toBeNaN();
+    expect(clear.ranks!.p).toBeLessThan(0.05);
+    expect(conclusionOf(clear, asked, name, 'full')!.claim).toMatch(/makes a difference/);
+    // Two trials of each could differ by chance, but not because repeats vary.
+    const few = analyse(
+      readings([2, 0], 0, false).filter((_, i) => i % 4 < 2),
+      false,
+    );
+    for (const reader of ['full', 'plain'] as const) {
+      const { claim, reasoning } = conclusionOf(few, asked, name, reader)!;
+      expect(claim).toMatch(/do not show|cannot say/);
+      expect(reasoning).not.toMatch(/vary/);
+    }
+  });
+
   it('names all kinds that share the lowest place', () => {
     const kinds = analyse(readings([0, 0, 9], 0, false), false);
     const name = (level: number): string => ['Wood', 'Brass', 'Steel'][level]!;

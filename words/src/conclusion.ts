@@ -80,6 +80,11 @@ function whatIsMissing({ levels, anova }: Analysis, reader: Reader): string {
       ? 'Every trial gave the same reading. Levels further apart may show a difference.'
       : 'We read the same every time. We need levels further apart.';
   }
+  if (anova && !(anova.within.sumOfSquares > 0)) {
+    return reader === 'full'
+      ? 'Repeats gave the same reading, but so few trials could differ by chance. More repeats would show it.'
+      : 'We need to try each one more often to be sure.';
+  }
   return reader === 'full'
     ? 'Repeats at one level vary as much as the levels do. There may still be a small difference: more repeats, or levels further apart, would show it.'
     : 'Our readings vary too much. We need more repeats, or levels further apart.';
@@ -103,14 +108,15 @@ function kindsClaim(
 }
 
 /** Whether readings rule out that nothing changes. */
-function isShown({ alike, line, anova, yesNo, sharePairs }: Analysis): boolean {
+function isShown({ alike, line, anova, ranks, yesNo, sharePairs }: Analysis): boolean {
   if (yesNo) return yesNo.p < 0.05;
   if (sharePairs.length > 0) {
     // The more pairs, the likelier one of them by chance: each must be that much clearer (Bonferroni).
     return sharePairs.some(({ p }) => p < 0.05 / sharePairs.length);
   }
   if (alike.includes('none')) return false;
-  if (!line) return anova !== null && anova.p < 0.05;
+  // Where no repeat differs from another there is no variance to compare with: ranks decide.
+  if (!line) return (Number.isNaN(anova?.p ?? NaN) ? (ranks?.p ?? 1) : anova!.p) < 0.05;
   return Math.abs(line.coefficients[1]!) > line.intervals95[1]!;
 }
 

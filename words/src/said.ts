@@ -8,6 +8,7 @@ import {
   type Factor,
   type Measure,
   type PredictionScores,
+  type RankTest,
 } from '@nab/core';
 import { percentText } from './format.js';
 import { inUnitOf, withUnit } from './readings.js';
@@ -99,8 +100,8 @@ function yesOrNo(
   ];
 }
 
-function shape({ curves, alike, anova, levels }: Analysis, phrase: string): Said[] {
-  if (levels.every(({ x }) => Number.isNaN(x))) return kinds(anova);
+function shape({ curves, alike, anova, ranks, levels }: Analysis, phrase: string): Said[] {
+  if (levels.every(({ x }) => Number.isNaN(x))) return kinds(anova, ranks);
   const best = curves[0]?.curve.id;
   if (best === undefined) return [];
   const others = alike.slice(1).map((id) => CURVE_NAMES[id]);
@@ -127,9 +128,10 @@ function shape({ curves, alike, anova, levels }: Analysis, phrase: string): Said
   ];
 }
 
-/** Levels in no order: whether they differ at all. */
-function kinds(found: Anova | null): Said[] {
-  if (!found || Number.isNaN(found.p)) {
+/** Levels in no order: whether they differ at all; by ranks where no repeat differs from another. */
+function kinds(found: Anova | null, ranks: RankTest | null): Said[] {
+  const p = found && Number.isNaN(found.p) ? (ranks?.p ?? NaN) : found?.p;
+  if (p === undefined || Number.isNaN(p)) {
     return [
       {
         state: 'rest',
@@ -138,14 +140,14 @@ function kinds(found: Anova | null): Said[] {
     ];
   }
   return [
-    found.p < SURE
+    p < SURE
       ? {
           state: 'rest',
-          text: `The levels differ by more than their repeats vary (${pText(found.p)}).`,
+          text: `The levels differ by more than their repeats vary (${pText(p)}).`,
         }
       : {
           state: 'caution',
-          text: `These trials do not show a difference between the levels (${pText(found.p)}).`,
+          text: `These trials do not show a difference between the levels (${pText(p)}).`,
         },
   ];
 }
