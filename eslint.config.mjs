@@ -80,6 +80,7 @@ const ORDER = {
     'plugins',
     'openapi',
     'roles',
+    'health',
     'jobs',
     'classes',
     'history',

@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
 import { faultless } from './faultless.js';
+import { pageFaults } from './page-faults.js';
 import { expect, test } from './test.js';
 
 const steel = (page: Page) => page.getByRole('region', { name: 'With the core', exact: true });
@@ -224,4 +225,17 @@ test('two cores are shown in the plane through both, by tier 1 and said to be', 
   await expect(
     page.getByRole('img', { name: /like poles, (N and N|S and S): the lines part/ }),
   ).toBeVisible();
+});
+
+test('no text lies over another on the page, on a laptop and in a low window', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.goto(`/investigations/${id}/field`);
+  await solved(page);
+  for (const height of [800, 640, 560]) {
+    await page.setViewportSize({ width: 1280, height });
+    expect(await pageFaults(page), `${height}`).toEqual([]);
+  }
 });

@@ -8,16 +8,17 @@ import { defineModels, Notices } from './database/index.js';
 import { designRoutes } from './designs/index.js';
 import { fieldRoutes } from './field/index.js';
 import { handingOnRoutes } from './handing-on/index.js';
+import { health } from './health/index.js';
 import { investigationRoutes, teachingRoutes } from './investigations/index.js';
 import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
-import { isDiskFull, problems, send } from './problems/index.js';
+import { clientFault, problems, send } from './problems/index.js';
 import { ending, security, validation, webApplication } from './plugins/index.js';
 import { pollRoutes } from './polls/index.js';
 import { printingRoutes } from './printing/index.js';
 import { readingRoutes } from './readings/index.js';
-import { EVERYBODY, roles, sessionRoutes } from './roles/index.js';
+import { roles, sessionRoutes } from './roles/index.js';
 import { roomRoutes } from './room/index.js';
 import { schools } from './schools/index.js';
 import { shelfRoutes } from './shelf/index.js';
@@ -51,6 +52,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     requestTimeout: 20_000,
     trustProxy: options.proxies && options.proxies.length > 0 ? [...options.proxies] : false,
     ...(options.https && { https: options.https }),
+    // What Node.js itself refuses, before there is a request, too.
+    clientErrorHandler: clientFault,
     // What the router itself refuses leaves as a problem document too.
     frameworkErrors: (error, _request, reply) => {
       void send(reply, problem('MALFORMED', { detail: error.message }));
@@ -68,6 +71,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(roles, { setting });
   await app.register(validation);
   await app.register(openapi);
+  await app.register(health, { sequelize });
   await app.register(sessionRoutes, { prefix: '/api', sequelize, setUpCode });
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
   await app.register(teachingRoutes, { prefix: '/api', sequelize });
@@ -82,16 +86,6 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(readingRoutes, { prefix: '/api', sequelize });
   await app.register(handingOnRoutes, { prefix: '/api', sequelize });
   await app.register(archiveRoutes, { prefix: '/api', sequelize });
-  app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
-    try {
-      // A database on a full disk still answers to whoever only reads.
-      await sequelize.query('UPDATE changes_floor SET xact = xact');
-      return { status: 'ok', database: 'ok' };
-    } catch (error) {
-      const database = isDiskFull(error) ? 'full' : 'unreachable';
-      return reply.status(503).send({ status: 'unavailable', database });
-    }
-  });
   if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
   else app.setNotFoundHandler((_request, reply) => send(reply, problem('NOT_FOUND')));
   app.addHook('onReady', async () => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { favourite, pollAt, votesOf, type Investigation, type PollBody } from '@nab/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startBench, type Bench } from './harness.js';
+import { cookieOf, startBench, type Answer, type Bench } from './harness.js';
 
 let bench: Bench;
 let made: Investigation;
@@ -25,23 +25,54 @@ const bodyOf = (change: Partial<PollBody> = {}): PollBody => ({
 });
 const put = (id: string, change: Partial<PollBody> = {}) =>
   bench.send('PUT', `/api/polls/${id}`, bodyOf(change));
-const vote = (id: string, voter: string, choice: unknown) =>
-  bench.send('PUT', `/api/polls/${id}/votes/${voter}`, { choice });
+/** Telephones in the room, each at an address of its own. */
+let telephones = 0;
+const newTelephone = (): string => `10.1.${telephones >> 8}.${telephones++ & 255}`;
+const vote = async (id: string, ip: string, choice: unknown, cookie = ''): Promise<Answer> => {
+  const answer = await bench.app.inject({
+    method: 'PUT',
+    url: `/api/polls/${id}/vote`,
+    remoteAddress: ip,
+    headers: { cookie, 'sec-fetch-site': 'same-origin' },
+    payload: { choice },
+  });
+  const { statusCode: status, headers, body: text } = answer;
+  return { status, headers, text, body: answer.json() };
+};
 
 describe('a vote of an audience', () => {
   it('counts raised hands and one vote a telephone, the last that it gave', async () => {
     const id = randomUUID();
     await put(id);
-    const [first, second] = [randomUUID(), randomUUID()];
-    await vote(id, first, 1);
-    await vote(id, second, 1);
-    await vote(id, first, 1);
-    const { body } = await vote(id, first, 0);
+    const first = newTelephone();
+    const token = cookieOf(await vote(id, first, 1));
+    await vote(id, newTelephone(), 1);
+    await vote(id, first, 1, token);
+    const { body } = await vote(id, first, 0, token);
     expect(body.telephones).toEqual([1, 1]);
     const counted = await put(id, { hands: [12, 30] });
     expect(votesOf(counted.body)).toEqual([13, 31]);
     expect(favourite(counted.body)).toBe(0);
     expect((await bench.send('GET', `/api/polls/${id}`)).body).toEqual(counted.body);
+  });
+
+  it('has one voice a device, whatever names it takes', async () => {
+    const id = randomUUID();
+    await put(id);
+    const ip = newTelephone();
+    const answers = await Promise.all(
+      Array.from({ length: 40 }, (_, i) =>
+        vote(id, ip, 1, i % 2 ? `nab-voter=${randomUUID()}.x` : ''),
+      ),
+    );
+    const codes = answers.filter(({ status }) => status !== 200).map(({ body }) => body.code);
+    // A browser that forgets is given another token, a few times.
+    expect(codes).toEqual(Array.from({ length: 37 }, () => 'NO_MORE_VOTES'));
+    const { body } = await bench.send('GET', `/api/polls/${id}`);
+    expect(body.telephones).toEqual([3, 0]);
+    // Its token lets it change its mind all the same.
+    const mine = cookieOf(answers.find(({ status }) => status === 200)!);
+    expect((await vote(id, ip, 0, mine)).body.telephones).toEqual([2, 1]);
   });
 
   it('of choices that are none is refused', async () => {
@@ -59,7 +90,7 @@ describe('a vote of an audience', () => {
     // Sent twice is not changed.
     expect((await put(id, shut)).status).toBe(200);
     for (const answer of [
-      await vote(id, randomUUID(), 1),
+      await vote(id, newTelephone(), 1),
       await put(id, { ...shut, hands: [9, 4] }),
       await put(id, { hands: [3, 4] }),
     ]) {
@@ -73,9 +104,9 @@ describe('a vote of an audience', () => {
     const id = randomUUID();
     await put(id);
     const answers = await Promise.all([
-      ...Array.from({ length: 12 }, () => vote(id, randomUUID(), 1)),
+      ...Array.from({ length: 12 }, () => vote(id, newTelephone(), 1)),
       put(id, { closedAt: '2026-11-26T09:05:00.000Z' }),
-      ...Array.from({ length: 12 }, () => vote(id, randomUUID(), 1)),
+      ...Array.from({ length: 12 }, () => vote(id, newTelephone(), 1)),
     ]);
     const taken = answers.filter(({ status }) => status === 200).length - 1;
     const { body } = await bench.send('GET', `/api/polls/${id}`);
@@ -87,11 +118,11 @@ describe('a vote of an audience', () => {
     const id = randomUUID();
     await put(id, { choices: named(0, 1, 2, 3), hands: [0, 0, 0, 0] });
     for (const choice of [4, -1, 1.5, 'two', null]) {
-      const answer = await vote(id, randomUUID(), choice);
+      const answer = await vote(id, newTelephone(), choice);
       expect(answer.status).toBe(422);
       expect(answer.body.errors[0].path).toBe('choice');
     }
-    expect((await vote(randomUUID(), randomUUID(), 1)).status).toBe(404);
+    expect((await vote(randomUUID(), newTelephone(), 1)).status).toBe(404);
     expect((await put(randomUUID(), { levelId: randomUUID() })).status).toBe(404);
     expect((await put(randomUUID(), { seriesId: randomUUID() })).status).toBe(404);
     for (const change of [

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Investigation, Role } from '@nab/contract';
 import { buildApp } from '../src/app.js';
 import { connect, defineModels } from '../src/database/index.js';
@@ -183,6 +183,66 @@ describe('a group’s tablet', () => {
     expect((await join(own.plan.groups[1]!.id)).status).toBe(200);
   });
 
+  it('votes once, with whatever cookies beside its own', async () => {
+    const own = await make();
+    code = await codeOf(own.id);
+    const tablet = cookieOf(await join(own.plan.groups[0]!.id));
+    const poll = randomUUID();
+    await bench.sendAs(educator, 'PUT', `/api/polls/${poll}`, {
+      levelId: own.plan.levels[0]!.id,
+      seriesId: null,
+      question: 'Will it hold?',
+      choices: [
+        { value: 1, name: 'It will' },
+        { value: 0, name: 'It will not' },
+      ],
+      hands: [0, 0],
+      openedAt: '2026-11-26T09:00:00.000Z',
+      closedAt: null,
+      actor: 'educator',
+    });
+    let said = null;
+    for (let i = 0; i < 40; i++) {
+      const cookie = `${tablet}; nab-voter=${randomUUID()}.${i}`;
+      said = await bench.sendAs(cookie, 'PUT', `/api/polls/${poll}/vote`, { choice: i % 2 });
+    }
+    expect(said!.body.telephones).toEqual([1, 0]);
+  });
+
+  it('cannot join once the lesson is over, or the code a day old; looked at, there is another', async () => {
+    const own = await make();
+    code = await codeOf(own.id);
+    const room = `/api/investigations/${own.id}/room`;
+    const said = { paused: false, message: '', ended: true, begun: true, ranked: false };
+    expect((await bench.sendAs(educator, 'PUT', room, said)).body.code).toBeNull();
+    expect((await join(null)).body.code).toBe('WRONG_CODE');
+    const undone = await bench.sendAs(educator, 'PUT', room, { ...said, ended: false });
+    expect(undone.body.code).toBe(code);
+    const board = cookieOf(await join(null));
+    await bench.sequelize.query(
+      "UPDATE rooms SET code_until = now() - interval '1 s' WHERE investigation_id = $id",
+      { bind: { id: own.id } },
+    );
+    expect((await join(null)).body.code).toBe('WRONG_CODE');
+    const { body: seen } = await bench.sendAs(board, 'GET', room);
+    expect(seen.code).not.toBe(code);
+    code = seen.code;
+    expect((await join(null)).status).toBe(200);
+  });
+
+  it('asks an educator who is signed in on the same device before signing them out', async () => {
+    const own = await make();
+    code = await codeOf(own.id);
+    const groupId = own.plan.groups[0]!.id;
+    const here = cookieOf(await signIn(PHRASE));
+    const asked = await bench.sendAs(here, 'POST', '/api/join', { code, groupId });
+    expect([asked.status, asked.body.code]).toEqual([409, 'EDUCATOR_HERE']);
+    expect((await bench.sendAs(here, 'GET', '/api/session')).body.role).toBe('educator');
+    const agreed = await bench.sendAs(here, 'POST', '/api/join', { code, groupId, signOut: true });
+    expect(agreed.body.role).toBe('group');
+    expect((await bench.sendAs(here, 'GET', '/api/session')).body.role).toBe('nobody');
+  });
+
   it('says where it is, and the educator and the board see it', async () => {
     const own = await make();
     code = await codeOf(own.id);
@@ -215,6 +275,10 @@ describe('a group’s tablet', () => {
 });
 
 describe('the pass phrase', () => {
+  // Waits are counted from the clock: it stands still, however slow this machine is.
+  beforeEach(() => vi.useFakeTimers({ toFake: ['Date'] }));
+  afterEach(() => vi.useRealTimers());
+
   it('is kept as an Argon2id hash and as nothing else', async () => {
     const [rows] = await bench.sequelize.query('SELECT pass_phrase FROM schools');
     expect((rows[0] as { pass_phrase: string }).pass_phrase).toMatch(/^\$argon2id\$v=19\$m=19456/);
@@ -237,6 +301,63 @@ describe('the pass phrase', () => {
     const refused = await signIn(PHRASE, ip);
     expect([refused.status, Number(refused.headers['retry-after'])]).toEqual([429, 2]);
     expect((await signIn(PHRASE, '10.0.0.67')).status).toBe(200);
+  });
+
+  it('is guessed no quicker by whoever knows a code that is right', async () => {
+    const own = await make();
+    const right = await codeOf(own.id);
+    const offer = async (typed: string): Promise<string> => {
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/join/offer',
+        payload: { code: typed },
+        remoteAddress: '10.0.0.90',
+      });
+      return answer.statusCode === 200 ? 'right' : (answer.json() as { code: string }).code;
+    };
+    const letters = 'ABCDEFGHJK';
+    const codes: string[] = [];
+    for (let i = 0; i < 30; i++) {
+      codes.push(
+        await offer(`ZZZZ${letters[Math.floor(i / 10)]}${letters[i % 10]}`),
+        await offer(right),
+      );
+    }
+    // Five are looked at, then one after 2 s, 4 s, and so on.
+    expect(codes.filter((one) => one === 'WRONG_CODE')).toHaveLength(5);
+    expect(codes.at(-1)).toBe('TOO_MANY');
+  });
+
+  it('is guessed no quicker from many addresses, and nobody else is kept out', async () => {
+    const guess = async (ip: string, i: number): Promise<string> =>
+      (await signIn(`guess number ${i}`, ip)).body.code;
+    const addresses = Array.from({ length: 60 }, (_, i) => `10.7.0.${i}`);
+    const first = await Promise.all(addresses.map(guess));
+    expect(first.filter((one) => one === 'WRONG_PHRASE').length).toBeGreaterThan(40);
+    const second = await Promise.all(addresses.map(guess));
+    expect(second.every((one) => one === 'TOO_MANY')).toBe(true);
+    // Of IPv6 a machine takes as many addresses as it likes.
+    const six = await Promise.all(
+      addresses.map((_, i) => guess(`2001:db8:1:2::${i.toString(16)}`, i)),
+    );
+    expect(six.filter((one) => one === 'WRONG_PHRASE').length).toBeLessThanOrEqual(1);
+    expect((await signIn(PHRASE, '10.0.0.91')).status).toBe(200);
+    await bench.sequelize.query('DELETE FROM failed_tries');
+  });
+
+  it('is changed by whoever is signed in, whatever others type at the same address', async () => {
+    const ip = '10.0.0.92';
+    for (let i = 0; i < 7; i++) await signIn(`guess number ${i}`, ip);
+    expect((await signIn(PHRASE, ip)).body.code).toBe('TOO_MANY');
+    const answer = await bench.app.inject({
+      method: 'PUT',
+      url: '/api/pass-phrase',
+      payload: { passPhrase: PHRASE, setUp: null, current: PHRASE },
+      remoteAddress: ip,
+      headers: { cookie: educator, 'sec-fetch-site': 'same-origin' },
+    });
+    expect(answer.statusCode).toBe(200);
+    educator = String(answer.headers['set-cookie']).split(';')[0]!;
   });
 
   it('believes no address that a client makes up for itself', async () => {

@@ -169,7 +169,7 @@ describe('a full disk', () => {
     const made = await bench.create();
     const path = `/api/readings/${randomUUID()}`;
     const body = readingOf(made, { note: 'very private words' });
-    await bench.sequelize.query(full('readings', 'INSERT') + full('changes_floor', 'UPDATE'));
+    await bench.sequelize.query(full('readings', 'INSERT') + full('health_pages', 'INSERT'));
     const refused = await bench.send('PUT', path, body);
     expect([refused.status, refused.body.code]).toEqual([507, 'DISK_FULL']);
     expect(refused.body.detail).toMatch(/Nothing was saved/);
@@ -178,7 +178,7 @@ describe('a full disk', () => {
       503,
       { status: 'unavailable', database: 'full' },
     ]);
-    await bench.sequelize.query(`${empty('readings')}; ${empty('changes_floor')}`);
+    await bench.sequelize.query(`${empty('readings')}; ${empty('health_pages')}`);
     expect((await bench.send('PUT', path, body)).status).toBe(200);
     expect((await bench.send('GET', '/api/health')).status).toBe(200);
   });

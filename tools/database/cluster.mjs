@@ -18,11 +18,11 @@ import { finishUpgrade, upgrade } from './upgrade.mjs';
  * Starts the cluster of a name, making it first if need be; recovers after any crash, and moves what
  * an older PostgreSQL has written to the newest that is installed.
  * @param name folder below the data folder.
- * @param settings as for `startIn`.
+ * @param settings, port as for `startIn`.
  * @returns `{ url, ensureDatabase, hasDatabase, databases, dropDatabase, renameDatabase, environment,
  *   programs, folder, process, stop }`; see `connection`.
  */
-export async function startCluster(name, settings) {
+export async function startCluster(name, settings, port) {
   const identity = databaseIdentity();
   const folder = clusterFolder(name, identity);
   const passwords = passwordsOf(name);
@@ -32,6 +32,8 @@ export async function startCluster(name, settings) {
   if (!existsSync(join(folder, 'PG_VERSION'))) {
     const done = stage('Creating the database');
     createCluster({ folder, programs: newest, passwords, identity });
+    // It was made with them.
+    passwords.isOwnerNew = false;
     done();
   }
   const version = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
@@ -45,9 +47,10 @@ export async function startCluster(name, settings) {
   }
   const cluster = { folder, passwords, identity };
   // The registry's PostgreSQL cannot move a database: then it stays what it is.
-  if (programs === newest || !canDump(newest)) return startIn({ ...cluster, programs, settings });
+  if (programs === newest || !canDump(newest))
+    return startIn({ ...cluster, programs, settings, port });
   await upgrade(cluster, { from: programs, to: newest });
-  return startIn({ ...cluster, programs: newest, settings });
+  return startIn({ ...cluster, programs: newest, settings, port });
 }
 
 /**
@@ -63,6 +66,7 @@ export async function openCluster(name) {
   return {
     ...connection({ folder, programs, port, passwords }),
     process: null,
+    kill: () => {},
     stop: () => Promise.resolve(),
   };
 }

@@ -5,6 +5,8 @@ export interface Identity {
 
 export interface Passwords {
   readonly owner: string;
+  /** It was made now, and a cluster that is there does not know it yet. */
+  readonly isOwnerNew: boolean;
   readonly server: string;
   readonly files: readonly string[];
 }

@@ -4,13 +4,19 @@ import { createHash, randomBytes } from 'node:crypto';
 import {
   chmodSync,
   chownSync,
+  closeSync,
   existsSync,
+  fsyncSync,
   mkdirSync,
+  openSync,
+  readdirSync,
   readFileSync,
   readlinkSync,
   realpathSync,
+  renameSync,
   rmSync,
   writeFileSync,
+  writeSync,
 } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -26,6 +32,7 @@ const OWNER = 'nab';
 const SERVER = 'nab_server';
 const READY_TIMEOUT_MS = 60_000;
 const STOP_TIMEOUT_MS = 20_000;
+const QUIT_TIMEOUT_MS = 5_000;
 
 /** PostgreSQL refuses to run as root: then it runs as Debian's user for it. */
 export function databaseIdentity() {
@@ -54,14 +61,23 @@ export function clusterFolder(name, identity) {
 }
 
 /**
- * Starts PostgreSQL on a folder, on a free port of loopback.
+ * Starts PostgreSQL on a folder, on loopback.
  * @param settings such as `fsync=off`, for databases that no crash is tested on.
- * @returns what `connection` returns, with `process` and `stop`.
+ * @param wanted its port: that which those who know it still ask; left out, a free one.
+ * @returns what `connection` returns, with `process`, `stop`, and `kill` for one that gives no answer.
  */
-export async function startIn({ folder, programs, passwords, identity, settings = [] }) {
+export async function startIn({
+  folder,
+  programs,
+  passwords,
+  identity,
+  settings = [],
+  port: wanted,
+}) {
   await endStalePostmaster({ folder, programs, passwords });
+  if (passwords.isOwnerNew) renewOwner({ folder, programs, passwords, identity });
 
-  const port = await freePort();
+  const port = wanted ?? (await freePort());
   const log = [];
   const [command, ...words] = guard('INT', identity, [
     join(programs, 'postgres'),
@@ -89,29 +105,64 @@ export async function startIn({ folder, programs, passwords, identity, settings 
   const deadline = Date.now() + READY_TIMEOUT_MS;
   while (!(await handle.answers())) {
     if (hasEnded(child) || child.pid === undefined || Date.now() > deadline) {
-      const said = log.join('');
-      throw new Error(
-        /No space left on device/.test(said)
-          ? `The disk is full: the database in ${folder} cannot start.`
-          : `PostgreSQL did not start:\n${said}`,
-      );
+      throw new Error(whyNot(log.join(''), folder));
     }
     await sleep(50);
   }
   return {
     ...handle,
     process: child,
+    kill: () => killAll(child, folder),
     async stop() {
       if (hasEnded(child)) return;
       const ended = new Promise((resolve) => child.once('exit', resolve));
       // Windows knows no signals: there PostgreSQL's own program tells it.
       if (process.platform === 'win32') pgCtlStop(programs, folder);
       else child.kill('SIGINT');
-      const timer = setTimeout(() => child.kill('SIGQUIT'), STOP_TIMEOUT_MS);
+      const timers = [
+        setTimeout(() => child.kill('SIGQUIT'), STOP_TIMEOUT_MS),
+        setTimeout(() => killAll(child, folder), STOP_TIMEOUT_MS + QUIT_TIMEOUT_MS),
+      ];
       await ended;
-      clearTimeout(timer);
+      for (const timer of timers) clearTimeout(timer);
     },
   };
+}
+
+/** Why PostgreSQL did not start, in a sentence where it is known what is wrong. */
+function whyNot(said, folder) {
+  if (/No space left on device/.test(said)) {
+    return `The disk is full: the database in ${folder} cannot start.`;
+  }
+  const lock = /lock file "postmaster\.pid" already exists[^]*?\(PID (\d+)\)/.exec(said);
+  if (lock) {
+    return (
+      `The database in ${folder} says that process ${lock[1]} has it open. If no Nab has, ` +
+      `as after the folder was copied, delete ${join(folder, 'postmaster.pid')} and start again.`
+    );
+  }
+  return `PostgreSQL did not start:\n${said}`;
+}
+
+/** Ends a database that answers to no signal: all of its processes, so that none holds its memory. */
+function killAll(child, folder) {
+  child.kill('SIGKILL');
+  for (const pid of processesIn(folder)) {
+    try {
+      process.kill(pid, 'SIGKILL');
+    } catch {
+      // It has ended meanwhile.
+    }
+  }
+}
+
+/** PostgreSQL's processes that work in a folder; on Linux only, none elsewhere. */
+function processesIn(folder) {
+  if (process.platform !== 'linux') return [];
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => isPostgresIn(pid, folder));
 }
 
 function pgCtlStop(programs, folder) {
@@ -148,6 +199,7 @@ export function connection({ folder, programs, port, passwords }) {
     (await query('postgres', `SELECT FROM pg_database WHERE datname = '${database}'`)).length === 1;
   return {
     url,
+    port,
     folder,
     programs,
     passwordFiles: passwords.files,
@@ -222,21 +274,65 @@ const GIVE_ALL = `
   $$;
 `;
 
-/** The passwords of a cluster's roles, made when they are first asked for. */
+/**
+ * The passwords of a cluster's roles, made when they are first asked for, or when what is there is
+ * none: a machine that went off may leave an empty file. `isOwnerNew` says that the owner's is.
+ */
 export function passwordsOf(name) {
   const files = [`${name}.password`, `${name}.server-password`].map((file) =>
     join(dataFolder, file),
   );
   const [owner, server] = files.map(readPassword);
-  return { owner, server, files };
+  return {
+    owner: owner.password,
+    isOwnerNew: owner.isNew,
+    server: server.password,
+    files,
+  };
 }
 
 function readPassword(path) {
-  if (existsSync(path)) return readFileSync(path, 'utf8');
+  if (existsSync(path)) {
+    const password = readFileSync(path, 'utf8');
+    if (/^[0-9a-f]{48}$/.test(password)) return { password, isNew: false };
+  }
   mkdirSync(dataFolder, { recursive: true });
   const password = randomBytes(24).toString('hex');
-  writeFileSync(path, password, { mode: 0o600 });
-  return password;
+  writeWhole(path, password);
+  return { password, isNew: true };
+}
+
+/** A file that is there with all of its content or not at all, whatever happens to the machine. */
+function writeWhole(path, text) {
+  const beside = `${path}.new`;
+  const file = openSync(beside, 'w', 0o600);
+  try {
+    writeSync(file, text);
+    fsyncSync(file);
+  } finally {
+    closeSync(file);
+  }
+  renameSync(beside, path);
+}
+
+/**
+ * Gives the cluster's owner the password of the data folder: whoever may write the folder may do
+ * that, with PostgreSQL's single-user mode, while nobody has it running.
+ */
+function renewOwner({ folder, programs, passwords, identity }) {
+  const { status, stderr, error } = spawnSync(
+    join(programs, 'postgres'),
+    ['--single', '-D', folder, 'postgres'],
+    {
+      input: `ALTER ROLE ${OWNER} PASSWORD '${passwords.owner}'\n`,
+      encoding: 'utf8',
+      cwd: folder,
+      ...identity,
+    },
+  );
+  if (status !== 0 || /ERROR|FATAL/.test(stderr)) {
+    throw new Error(`The password of the database could not be renewed:\n${stderr ?? error}`);
+  }
 }
 
 /** Makes an empty cluster in a folder. */
@@ -286,7 +382,10 @@ const localeOf = (programs) =>
 /** Ends a postmaster that outlived its Nab, so that its data folder can be opened again. */
 async function endStalePostmaster({ folder, programs, passwords }) {
   const port = await runningPort({ folder, programs, passwords });
-  if (port === null) return;
+  if (port === null) {
+    forgetForeignLock(folder);
+    return;
+  }
   const pid = postmasterOf(folder).pid;
   if (process.platform === 'win32') pgCtlStop(programs, folder);
   else process.kill(pid, 'SIGINT');
@@ -294,6 +393,19 @@ async function endStalePostmaster({ folder, programs, passwords }) {
   while ((await runningPort({ folder, programs, passwords })) !== null) {
     if (Date.now() > deadline) throw new Error(`PostgreSQL (process ${pid}) does not stop.`);
     await sleep(100);
+  }
+}
+
+/**
+ * Removes the lock file of a folder that was copied, or of a machine that went off, where its number
+ * is another process's now: PostgreSQL would refuse to start. Where any PostgreSQL works in the folder,
+ * or nobody has the number, PostgreSQL itself knows best.
+ */
+function forgetForeignLock(folder) {
+  const found = postmasterOf(folder);
+  if (found === null || process.platform !== 'linux') return;
+  if (existsSync(`/proc/${found.pid}`) && processesIn(folder).length === 0) {
+    rmSync(join(folder, 'postmaster.pid'));
   }
 }
 
@@ -315,12 +427,12 @@ export async function runningPort({ folder, programs, passwords }) {
   const { pid, port } = found;
   const ours =
     process.platform === 'linux'
-      ? isPostmasterOf(pid, folder)
+      ? isPostgresIn(pid, folder)
       : await connection({ folder, programs, port, passwords }).answers();
   return ours ? port : null;
 }
 
-function isPostmasterOf(pid, folder) {
+function isPostgresIn(pid, folder) {
   try {
     const name = readFileSync(`/proc/${pid}/comm`, 'utf8').trim();
     return name === 'postgres' && readlinkSync(`/proc/${pid}/cwd`) === realpathSync(folder);

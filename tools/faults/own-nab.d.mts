@@ -12,4 +12,5 @@ export declare class OwnNab {
   answers(): Promise<boolean>;
   serverPids(): number[];
   databasePids(): number[];
+  databaseProcesses(): number[];
 }

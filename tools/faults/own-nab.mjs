@@ -1,6 +1,14 @@
 // A Nab of its own, started as `npm start` starts it, whose processes can be found and killed.
 import { spawn } from 'node:child_process';
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
+import {
+  chmodSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  realpathSync,
+  rmSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { cacheFolder, projectFolder } from '../install/folders.mjs';
@@ -73,6 +81,11 @@ export class OwnNab {
     return processes(
       ({ command, environment }) => command.includes('dist/server.js') && environment.includes(own),
     );
+  }
+
+  /** All of the database, those that serve a connection too. */
+  databaseProcesses() {
+    return processes(({ folder }) => folder === realpathSync(join(this.data, 'pg')));
   }
 
   databasePids() {

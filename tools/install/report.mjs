@@ -19,3 +19,20 @@ export function refuse(sentence, code = 1) {
   process.stderr.write(`${sentence}\n`);
   process.exit(code);
 }
+
+/**
+ * What an error of the file system means for a folder, in a sentence.
+ * @returns null where the error is no such one.
+ */
+export function faultOfFolder(error, folder) {
+  const code = error?.code ?? '';
+  if (code === 'ENOSPC' || code === 'EDQUOT')
+    return `The disk is full: Nab cannot write in ${folder}.`;
+  if (code === 'EEXIST' || code === 'ENOTDIR') {
+    return `The data folder ${folder} is a file, or lies below one. Name a folder with NAB_DATA_FOLDER.`;
+  }
+  if (/^(EACCES|EPERM|EROFS)$/.test(code)) {
+    return `The data folder ${folder} may not be written (${code}). Change its permissions, or name another with NAB_DATA_FOLDER.`;
+  }
+  return null;
+}

@@ -6,4 +6,5 @@ interface Running {
 export function keepRunning(
   start: () => Promise<Running>,
   tell: (sentence: string) => unknown,
+  name?: string,
 ): { readonly first: Promise<void>; readonly over: Promise<string | null>; stop(): void };

@@ -10,10 +10,11 @@ const LONGEST_WAIT_MS = 10_000;
  * @param start starts everything; resolves to `{ ended: Promise<string>, stop: () => Promise<void> }`,
  *   where `ended` says what ended, or rejects when it cannot start.
  * @param tell is told what happened, in a sentence.
+ * @param name what it is that runs.
  * @returns `{ first, stop, over }`: `first` resolves once it runs, and rejects when the first start
  *   fails; `over` resolves to null after `stop`, or to why it was given up.
  */
-export function keepRunning(start, tell) {
+export function keepRunning(start, tell, name = 'Nab') {
   let stopping = false;
   let running = null;
   let wake = () => {};
@@ -27,7 +28,7 @@ export function keepRunning(start, tell) {
   async function once() {
     running = await start();
     if (begun) begun.resolve();
-    else tell('Nab is running again.');
+    else tell(`${name} is running again.`);
     begun = null;
     const what = await Promise.race([running.ended, asked]);
     await running.stop();

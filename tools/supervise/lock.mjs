@@ -4,7 +4,7 @@ import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dataFolder } from '../install/folders.mjs';
-import { refuse } from '../install/report.mjs';
+import { faultOfFolder, refuse } from '../install/report.mjs';
 
 const path = join(dataFolder, 'running.json');
 
@@ -71,11 +71,9 @@ export async function takeLock() {
     if (!(await hold(lockName(dataFolder)))) return readOther();
     writeFileSync(path, JSON.stringify({ pid: process.pid }));
   } catch (error) {
-    if (error.code === 'ENOSPC') refuse(`The disk is full: Nab cannot write in ${dataFolder}.`);
-    if (!/^(EACCES|EPERM|EROFS|ENOTDIR)$/.test(error.code)) throw error;
-    refuse(
-      `The data folder ${dataFolder} may not be written (${error.code}). Change its permissions, or name another with NAB_DATA_FOLDER.`,
-    );
+    const sentence = faultOfFolder(error, dataFolder);
+    if (sentence === null) throw error;
+    refuse(sentence);
   }
   return null;
 }

@@ -5,7 +5,7 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { ensure } from '../install/everything.mjs';
 import { dataFolder } from '../install/folders.mjs';
-import { refuse } from '../install/report.mjs';
+import { faultOfFolder, refuse } from '../install/report.mjs';
 import { webFolder } from '../install/web-build.mjs';
 import { startCluster } from '../database/cluster.mjs';
 import { ask } from './ask.mjs';
@@ -15,8 +15,12 @@ import { keepRunning } from './keep-running.mjs';
 import { releaseLock, takeLock, writeAddress } from './lock.mjs';
 import { Refused, startOptions } from './options.mjs';
 import { startServer } from './server.mjs';
-import { endOf, hangs } from './watch.mjs';
+import { endOf, hangs, isSilent } from './watch.mjs';
 
+// Whatever is written next may meet a full disk.
+process.on('uncaughtException', (error) => {
+  refuse(faultOfFolder(error, dataFolder) ?? error.stack);
+});
 const options = refusing(() => startOptions(process.argv.slice(2), process.env));
 const { classroom, host, port } = options;
 
@@ -50,9 +54,42 @@ let forget = options.newPassPhrase;
 let address = '';
 let databaseFolder = '';
 
+/** The database, started again by itself where it ends or gives no answer, while the server goes on. */
+function keepDatabase() {
+  let cluster = null;
+  async function start() {
+    // Where it was before: the server knows it by its port.
+    cluster = await startCluster('pg', undefined, cluster?.port);
+    let isStuck = false;
+    const stuck = isSilent(() => address, cluster.process).then((silent) => {
+      if (!silent) return new Promise(() => {});
+      isStuck = true;
+      return 'The database gives no answer';
+    });
+    return {
+      ended: Promise.race([
+        endOf(cluster.process).then(() => 'The database stopped unexpectedly'),
+        stuck,
+      ]),
+      async stop() {
+        if (isStuck) cluster.kill();
+        await cluster.stop();
+      },
+    };
+  }
+  return { ...keepRunning(worded(start), tell, 'The database'), cluster: () => cluster };
+}
+
 async function startAll() {
-  const cluster = await startCluster('pg');
+  address = '';
+  const database = keepDatabase();
+  const endDatabase = () => {
+    database.stop();
+    return database.over;
+  };
+  await database.first;
   try {
+    const cluster = database.cluster();
     databaseFolder = cluster.folder;
     await cluster.ensureDatabase('nab');
     const server = await startServer({
@@ -73,7 +110,9 @@ async function startAll() {
     address = server.address;
     return {
       ended: Promise.race([
-        endOf(cluster.process).then(() => 'The database stopped unexpectedly'),
+        database.over.then((why) =>
+          why === null ? new Promise(() => {}) : 'The database does not stay up',
+        ),
         endOf(server.process).then(() => 'The server stopped unexpectedly'),
         hangs(server.address, server.process).then((hung) =>
           hung ? 'The server no longer answers' : new Promise(() => {}),
@@ -81,16 +120,16 @@ async function startAll() {
       ]),
       async stop() {
         await server.stop();
-        await cluster.stop();
+        await endDatabase();
       },
     };
   } catch (error) {
-    await cluster.stop();
+    await endDatabase();
     throw error;
   }
 }
 
-const nab = keepRunning(startAll, (sentence) => console.error(sentence));
+const nab = keepRunning(worded(startAll), tell);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
   process.on(signal, () => {
     if (signal === 'SIGINT') console.error('\nStopping …');
@@ -155,6 +194,18 @@ function networkAddresses() {
     .flat()
     .filter((net) => net && net.family === 'IPv4' && !net.internal)
     .map((net) => net.address);
+}
+
+/** Has what fails for the folder's or the disk's sake fail with a sentence. */
+function worded(start) {
+  return () =>
+    start().catch((error) => {
+      throw new Error(faultOfFolder(error, dataFolder) ?? error.message, { cause: error });
+    });
+}
+
+function tell(sentence) {
+  console.error(sentence);
 }
 
 function refusing(act) {

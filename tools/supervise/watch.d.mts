@@ -7,3 +7,8 @@ export function hangs(
   child: ChildProcess,
   pace?: { readonly every?: number; readonly patience?: number; readonly most?: number },
 ): Promise<boolean>;
+export function isSilent(
+  address: () => string,
+  database: ChildProcess,
+  pace?: { readonly every?: number; readonly patience?: number; readonly most?: number },
+): Promise<boolean>;

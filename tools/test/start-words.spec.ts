@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -85,5 +85,62 @@ describe('what npm’s failures mean', () => {
   ])('%j is said in one sentence or two', (output, sentence) => {
     expect(npmFailure(output)).toMatch(sentence);
     expect(npmFailure(output)).not.toContain('\n');
+  });
+});
+
+describe('a data folder that cannot be used', () => {
+  const start = (folder: string) => {
+    const { status, stderr } = spawnSync(process.execPath, ['tools/start.mjs', '--port', '4599'], {
+      cwd: root,
+      encoding: 'utf8',
+      env: { ...process.env, NAB_DATA_FOLDER: folder },
+      timeout: 120_000,
+    });
+    return { status, said: stderr.trim().split('\n').at(-1), stack: /\n {4}at /.test(stderr) };
+  };
+  /** A disk of its own, as large as wanted; null where this user may mount none. */
+  const disk = (megabytes: number): string | null => {
+    const folder = mkdtempSync(join(tmpdir(), 'nab-disk-'));
+    const { status } = spawnSync('mount', [
+      ...['-t', 'tmpfs', '-o', `size=${megabytes}m,mode=755`, 'tmpfs', folder],
+    ]);
+    if (status === 0) return folder;
+    rmSync(folder, { recursive: true });
+    return null;
+  };
+
+  it('because it is a file is said so', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'nab-words-'));
+    const file = join(folder, 'data');
+    writeFileSync(file, '');
+    for (const one of [file, join(file, 'below')]) {
+      expect(start(one)).toEqual({
+        status: 1,
+        said: `The data folder ${one} is a file, or lies below one. Name a folder with NAB_DATA_FOLDER.`,
+        stack: false,
+      });
+    }
+    rmSync(folder, { recursive: true });
+  });
+
+  it('because its disk is full is said so, wherever it becomes full', (context) => {
+    const folder = disk(20);
+    if (folder === null) return context.skip('this user may mount no disk');
+    try {
+      expect(start(folder)).toEqual({
+        status: 1,
+        said: `The disk is full: no database can be made in ${folder}/pg.`,
+        stack: false,
+      });
+      spawnSync('dd', ['if=/dev/zero', `of=${folder}/filling`, 'bs=64k']);
+      expect(start(folder)).toEqual({
+        status: 1,
+        said: `The disk is full: Nab cannot write in ${folder}.`,
+        stack: false,
+      });
+    } finally {
+      spawnSync('umount', [folder]);
+      rmSync(folder, { recursive: true });
+    }
   });
 });

@@ -57,9 +57,15 @@ export const codeSchema = object({ code: code() })
 /** A tablet joins as a group, or a screen as the board (no group). */
 export interface JoinBody extends CodeBody {
   readonly groupId: string | null;
+  /** An educator who is signed in on this device agrees to be signed out by it. */
+  readonly signOut?: boolean;
 }
 
-export const joinSchema = object({ code: code(), groupId: uuid().nullable() })
+export const joinSchema = object({
+  code: code(),
+  groupId: uuid().nullable(),
+  signOut: boolean().optional(),
+})
   .noUnknown()
   .required() as unknown as Schema<JoinBody>;
 

@@ -68,7 +68,7 @@ export interface RoomBody {
 }
 
 export interface Room extends RoomBody {
-  /** What lets tablets in; the board shows it, a group does not see it. */
+  /** What lets tablets in; the board shows it, a group does not see it. Null once it has ended. */
   readonly code: string | null;
   readonly begunAt: string | null;
   /** How many records wait for a place. */

@@ -19,6 +19,7 @@ import { schools } from './migrations/0017-schools.js';
 import { teachings } from './migrations/0018-teachings.js';
 import { checks } from './migrations/0019-checks.js';
 import { words } from './migrations/0020-words.js';
+import { doors } from './migrations/0021-doors.js';
 import { room } from './migrations/0010-room.js';
 import { modelCount } from './migrations/0003-model-count.js';
 
@@ -43,6 +44,7 @@ export const MIGRATIONS: readonly Migration[] = [
   teachings,
   checks,
   words,
+  doors,
 ];
 
 /** Any number will do, as long as every Nab uses the same. */

@@ -168,11 +168,14 @@ export class SchoolRow extends Model<
   declare name: CreationOptional<string>;
   /** The name under which browsers reach it; null: any that is no other school’s. */
   declare host: CreationOptional<string | null>;
+  /** Signs who may vote. */
+  declare votingKey: CreationOptional<string>;
 }
 
 export class RoomRow extends Model<InferAttributes<RoomRow>, InferCreationAttributes<RoomRow>> {
   declare investigationId: string;
   declare code: string;
+  declare codeUntil: Date;
   declare paused: boolean;
   declare message: string;
   declare ended: boolean;
@@ -349,6 +352,7 @@ export function defineModels(sequelize: Sequelize): void {
       passPhrase: DataTypes.TEXT,
       name: { ...text(), defaultValue: '' },
       host: DataTypes.TEXT,
+      votingKey: DataTypes.TEXT,
     },
     { sequelize, tableName: 'schools', timestamps: false },
   );
@@ -356,6 +360,7 @@ export function defineModels(sequelize: Sequelize): void {
     {
       investigationId: key(),
       code: text(),
+      codeUntil: instant(),
       paused: flag(),
       message: text(),
       ended: flag(),

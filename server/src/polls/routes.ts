@@ -1,22 +1,21 @@
 import { pollSchema, voteSchema, type PollBody, type VoteBody } from '@nab/contract';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
-import { object, string } from 'yup';
 import { byId, type ById } from '../plugins/index.js';
 import { EDUCATORS, EVERYBODY } from '../roles/index.js';
 import { pollService } from './service.js';
-
-const byVoter = byId.concat(object({ voter: string().uuid().required() }));
+import { voters } from './voter.js';
 
 /**
- * `/api/polls/:id` and `/api/polls/:id/votes/:voter`: ids are made by the client, so that what is
- * sent twice counts once.
+ * `/api/polls/:id` and `/api/polls/:id/vote`: the id of a poll is made by the client, so that what is
+ * sent twice counts once; who votes is for the server to say.
  */
 export const pollRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
   { sequelize },
 ) => {
   const service = pollService(sequelize);
+  const who = voters(sequelize);
 
   app.get<ById>('/:id', { config: EVERYBODY, schema: { params: byId } }, ({ params }) =>
     service.read(params.id),
@@ -28,9 +27,12 @@ export const pollRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
     ({ params, body }) => service.write(params.id, body),
   );
 
-  app.put<{ Params: { id: string; voter: string }; Body: VoteBody }>(
-    '/:id/votes/:voter',
-    { config: EVERYBODY, schema: { params: byVoter, body: voteSchema } },
-    ({ params, body }) => service.vote(params.id, params.voter, body),
+  app.put<ById & { Body: VoteBody }>(
+    '/:id/vote',
+    { config: EVERYBODY, schema: { params: byId, body: voteSchema } },
+    async (request, reply) => {
+      const voter = await who.of(request, reply);
+      return service.vote(request.params.id, voter, request.body);
+    },
   );
 };

@@ -1,7 +1,15 @@
+export { clientOf, networkOf } from './client.js';
 export { forgetPassPhrase, isPassPhraseSet, setFirstPassPhrase } from './pass-phrase.js';
 export { patience } from './patience.js';
 export { roles } from './plugin.js';
-export { endOwnSession, sendCookie, sessionOf, sessionRoutes, stillIn } from './routes.js';
+export {
+  endOwnSession,
+  isSignedIn,
+  sendCookie,
+  sessionOf,
+  sessionRoutes,
+  stillIn,
+} from './routes.js';
 export { beginSession, endExpired } from './sessions.js';
 export {
   BENCHES,

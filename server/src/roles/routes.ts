@@ -16,6 +16,7 @@ import {
   setPassPhrase,
 } from './pass-phrase.js';
 import { roomAddress } from './address.js';
+import { clientOf } from './client.js';
 import { patience } from './patience.js';
 import { COOKIE } from './plugin.js';
 import { beginSession, endEducators, endSession, isSession } from './sessions.js';
@@ -41,6 +42,10 @@ export async function endOwnSession(request: FastifyRequest): Promise<void> {
   const token = request.cookies[COOKIE];
   if (token !== undefined) await endSession(token);
 }
+
+/** Whether the educator is signed in on the device that sends this. */
+export const isSignedIn = ({ server, who }: FastifyRequest): boolean =>
+  server.setting === 'classroom' && who.role === 'educator';
 
 /** Whether whoever began a long request is still let in. */
 export async function stillIn(request: FastifyRequest): Promise<boolean> {
@@ -81,14 +86,10 @@ export const sessionRoutes: FastifyPluginAsync<{
     '/session',
     { config: EVERYBODY, schema: { body: signInSchema } },
     async (request, reply) => {
-      await tries.mayTry(request.ip);
-      if (!(await isPassPhrase(request.body.passPhrase))) {
-        await tries.failed(request.ip);
-        throw new ProblemError('WRONG_PHRASE', {
-          errors: [{ path: 'passPhrase', message: 'That is not the pass phrase.' }],
-        });
-      }
-      await tries.succeeded(request.ip);
+      await tries.guess(clientOf(request), async () => {
+        if (await isPassPhrase(request.body.passPhrase)) return;
+        throw wrong('passPhrase', 'That is not the pass phrase.');
+      });
       return begin(request, reply);
     },
   );
@@ -104,22 +105,20 @@ export const sessionRoutes: FastifyPluginAsync<{
     { config: EVERYBODY, schema: { body: passPhraseSchema } },
     async (request, reply) => {
       const { passPhrase, setUp, current } = request.body;
-      await tries.mayTry(request.ip);
-      if (await isPassPhraseSet()) {
-        if (current === null || !(await isPassPhrase(current))) {
-          await tries.failed(request.ip);
-          throw wrong('current', 'That is not the pass phrase until now.');
+      await tries.guess(clientOf(request), async () => {
+        if (await isPassPhraseSet()) {
+          if (current === null || !(await isPassPhrase(current))) {
+            throw wrong('current', 'That is not the pass phrase until now.');
+          }
+          await setPassPhrase(passPhrase);
+          // The changer's own too: a cookie that somebody else has copied ends with it.
+          await endEducators();
+        } else if (app.setting === 'classroom' && !isSetUpCode(setUp, setUpCode)) {
+          throw wrong('setUp', 'That is not the code that the start printed.');
+        } else if (!(await setFirstPassPhrase(passPhrase))) {
+          throw wrong('setUp', 'Somebody else has just set it.');
         }
-        await setPassPhrase(passPhrase);
-        // The changer's own too: a cookie that somebody else has copied ends with it.
-        await endEducators();
-      } else if (app.setting === 'classroom' && !isSetUpCode(setUp, setUpCode)) {
-        await tries.failed(request.ip);
-        throw wrong('setUp', 'That is not the code that the start printed.');
-      } else if (!(await setFirstPassPhrase(passPhrase))) {
-        throw wrong('setUp', 'Somebody else has just set it.');
-      }
-      await tries.succeeded(request.ip);
+      });
       return begin(request, reply);
     },
   );

@@ -13,6 +13,10 @@ import {
 /** A room as it stands in the database. */
 export type OpenedRoom = RoomRow;
 
+const HOUR_MS = 3_600_000;
+/** A code lets tablets in for a day of lessons after its educator or its board last looked. */
+const CODE_LIFE_MS = 12 * HOUR_MS;
+
 const newCode = (): string =>
   Array.from({ length: CODE_LENGTH }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
 
@@ -30,6 +34,7 @@ export async function openRoom(
       {
         investigationId,
         code: newCode(),
+        codeUntil: codeEnd(),
         paused: false,
         message: '',
         ended: false,
@@ -42,9 +47,22 @@ export async function openRoom(
   return RoomRow.findByPk(investigationId, { transaction });
 }
 
+const codeEnd = (): Date => new Date(Date.now() + CODE_LIFE_MS);
+
 export async function renewCode(row: RoomRow, transaction: Transaction): Promise<void> {
-  await row.update({ code: newCode() }, { transaction });
+  await row.update({ code: newCode(), codeUntil: codeEnd() }, { transaction });
 }
+
+/** Somebody who may see the code looks: it goes on for a day, or there is another one. */
+export async function keepCode(row: RoomRow, transaction: Transaction): Promise<void> {
+  const left = row.codeUntil.getTime() - Date.now();
+  if (row.ended || left > CODE_LIFE_MS - HOUR_MS) return;
+  if (left <= 0) await renewCode(row, transaction);
+  else await row.update({ codeUntil: codeEnd() }, { transaction });
+}
+
+const isOpen = ({ ended, codeUntil }: RoomRow): boolean =>
+  !ended && codeUntil.getTime() > Date.now();
 
 export async function writeRoom(
   row: RoomRow,
@@ -67,7 +85,7 @@ export async function findRoom(
 }
 
 export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Room> {
-  const { investigationId, begunAt, code, paused, message, ended, ranked } = row;
+  const { investigationId, begunAt, paused, message, ended, ranked } = row;
   const sessions = await SessionRow.findAll({
     where: { investigationId, role: 'group', ...alive() },
     order: [['joinedAt', 'ASC']],
@@ -82,7 +100,7 @@ export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Ro
   const at = begunAt?.toISOString() ?? null;
   const strays = await StrayRow.count({ where: { investigationId, settled: null }, transaction });
   return {
-    code,
+    code: isOpen(row) ? row.code : null,
     paused,
     message,
     ended,
@@ -94,13 +112,13 @@ export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Ro
   };
 }
 
-/** The lesson that a code opens, with its groups; null when no lesson has it. */
+/** The lesson that a code opens, with its groups; null when no lesson has it, or has it no longer. */
 export async function lessonOf(
   code: string,
   transaction: Transaction,
 ): Promise<{ investigation: InvestigationRow; groups: GroupRow[] } | null> {
   const room = await RoomRow.findOne({ where: { code }, transaction });
-  if (!room) return null;
+  if (!room || !isOpen(room)) return null;
   const investigation = await InvestigationRow.findByPk(room.investigationId, {
     rejectOnEmpty: true,
     transaction,

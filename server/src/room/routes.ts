@@ -9,15 +9,17 @@ import {
   type RoomBody,
   type Session,
 } from '@nab/contract';
-import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { object, string } from 'yup';
 import { byId, type ById } from '../plugins/index.js';
 import { ProblemError } from '../problems/index.js';
 import {
+  clientOf,
   EDUCATORS,
   endOwnSession,
   EVERYBODY,
+  isSignedIn,
   LOOKERS,
   patience,
   sendCookie,
@@ -68,32 +70,22 @@ export const roomRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
     },
   );
 
-  /** Counts wrong codes against the address that sent them. */
-  const guarded = async <T>({ ip }: FastifyRequest, use: () => Promise<T>): Promise<T> => {
-    await tries.mayTry(ip);
-    try {
-      const result = await use();
-      await tries.succeeded(ip);
-      return result;
-    } catch (error) {
-      if (error instanceof ProblemError && error.problem.code === 'WRONG_CODE') {
-        await tries.failed(ip);
-      }
-      throw error;
-    }
-  };
-
   app.post<{ Body: CodeBody }>(
     '/join/offer',
     { config: EVERYBODY, schema: { body: codeSchema } },
-    (request) => guarded(request, () => service.offer(request.body)),
+    (request) => tries.guess(clientOf(request), () => service.offer(request.body)),
   );
 
   app.post<{ Body: JoinBody }>(
     '/join',
     { config: EVERYBODY, schema: { body: joinSchema } },
     async (request, reply): Promise<Session> => {
-      const { who, begun } = await guarded(request, () => service.join(request.body));
+      if (isSignedIn(request) && request.body.signOut !== true) {
+        throw new ProblemError('EDUCATOR_HERE', {
+          detail: 'Joining signs you, the educator, out on this device.',
+        });
+      }
+      const { who, begun } = await tries.guess(clientOf(request), () => service.join(request.body));
       // A tablet that was another group's is that group's no longer.
       await endOwnSession(request);
       sendCookie(request, reply, begun);

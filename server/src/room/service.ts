@@ -11,6 +11,7 @@ import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
 import { beginSession, endExpired, type Who } from '../roles/index.js';
 import {
+  keepCode,
   lessonOf,
   openRoom,
   releaseTablet,
@@ -24,8 +25,10 @@ import {
 
 /** A group sees neither the code nor another tablet. */
 export function roomFor(room: Room, { role }: Who): Room {
-  return role === 'educator' || role === 'board' ? room : { ...room, code: null, tablets: [] };
+  return seesCode({ role }) ? room : { ...room, code: null, tablets: [] };
 }
+
+const seesCode = ({ role }: Pick<Who, 'role'>): boolean => role === 'educator' || role === 'board';
 
 /** What can be done with the room of a lesson; each call is one transaction. */
 export function roomService(sequelize: Sequelize) {
@@ -41,6 +44,7 @@ export function roomService(sequelize: Sequelize) {
     sequelize.transaction(async (transaction) => {
       const row = await open(id, transaction);
       await change(row, transaction);
+      await keepCode(row, transaction);
       return toRoom(row, transaction);
     });
   const lesson = async (code: string, transaction: Transaction) => {
@@ -55,9 +59,11 @@ export function roomService(sequelize: Sequelize) {
 
   return {
     read: async (id: string, who: Who): Promise<Room> => {
-      const room = await sequelize.transaction(async (transaction) =>
-        toRoom(await open(id, transaction), transaction),
-      );
+      const room = await sequelize.transaction(async (transaction) => {
+        const row = await open(id, transaction);
+        if (seesCode(who)) await keepCode(row, transaction);
+        return toRoom(row, transaction);
+      });
       return roomFor(room, who);
     },
 

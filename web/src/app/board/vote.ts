@@ -2,14 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Poll } from '@nab/contract';
 import { catchError, EMPTY, exhaustMap, filter, firstValueFrom, interval, merge } from 'rxjs';
-import { v4 as uuid } from 'uuid';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../notices';
 import { Server, ServerAway, ServerRefusal } from '../server';
-import { remember, remembered } from '../remembered';
 
 const LOOK_MS = 3000;
-const VOTER_KEY = 'nab-voter';
 
 /** One telephone's vote. It may change its mind until the vote is closed. */
 @Component({
@@ -73,7 +70,6 @@ export class VotePage {
   /** Of the vote. */
   readonly poll = input.required<string>();
   private readonly server = inject(Server);
-  private readonly voter = voterId();
   protected readonly vote = signal<Poll | null>(null);
   protected readonly missing = signal(false);
   protected readonly chosen = signal<number | null>(null);
@@ -109,7 +105,7 @@ export class VotePage {
 
   protected async choose(choice: number): Promise<void> {
     try {
-      this.vote.set(await firstValueFrom(this.server.vote(this.poll(), this.voter, { choice })));
+      this.vote.set(await firstValueFrom(this.server.vote(this.poll(), { choice })));
       this.chosen.set(choice);
       this.fault.set('');
     } catch (error) {
@@ -119,13 +115,4 @@ export class VotePage {
       );
     }
   }
-}
-
-/** One telephone has one vote; a browser that keeps nothing has one as long as its page is open. */
-function voterId(): string {
-  const kept = remembered(VOTER_KEY);
-  if (kept !== null) return kept;
-  const fresh = uuid();
-  remember(VOTER_KEY, fresh);
-  return fresh;
 }

@@ -8,7 +8,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { isCode, spokenCode, tidyCode, type JoinOffer } from '@nab/contract';
+import { isCode, spokenCode, tidyCode, type JoinBody, type JoinOffer } from '@nab/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { Notice } from '../notices';
@@ -133,6 +133,24 @@ import { SignIn } from './sign-in';
             </li>
           }
         </ul>
+        @if (asks(); as wanted) {
+          <nab-notice state="caution">
+            You are signed in as the educator on this device. Joining signs you out here; the lesson
+            goes on.
+            <div class="nab-row">
+              <button
+                nz-button
+                nzType="primary"
+                type="button"
+                [disabled]="busy()"
+                (click)="join(wanted.groupId, true)"
+              >
+                Sign me out and join
+              </button>
+              <button nz-button type="button" (click)="asks.set(null)">Stay signed in</button>
+            </div>
+          </nab-notice>
+        }
         @if (shell.bound(); as why) {
           <nab-notice state="caution">
             Keep Nab open on this tablet until the lesson is over. It cannot be opened again while
@@ -166,6 +184,8 @@ export class JoinPage {
   protected readonly offer = signal<JoinOffer | null>(null);
   protected readonly fault = signal('');
   protected readonly busy = signal(false);
+  /** As whom the educator wanted to join, before being asked whether to sign out. */
+  protected readonly asks = signal<Pick<JoinBody, 'groupId'> | null>(null);
 
   constructor() {
     effect(() => {
@@ -179,6 +199,7 @@ export class JoinPage {
     const code = tidyCode(text);
     this.typed.set(isCode(code) ? spokenCode(code) : text);
     this.offer.set(null);
+    this.asks.set(null);
     this.fault.set('');
     if (isCode(code)) void this.find(code);
   }
@@ -188,10 +209,16 @@ export class JoinPage {
     void this.find(tidyCode(this.typed()));
   }
 
-  protected async join(groupId: string | null): Promise<void> {
+  protected async join(groupId: string | null, signOut = false): Promise<void> {
+    this.asks.set(null);
     await this.trying(async () => {
       const code = tidyCode(this.typed());
-      const { investigationId } = await this.who.join({ code, groupId });
+      const { investigationId } = await this.who
+        .join({ code, groupId, signOut })
+        .catch((error: unknown) => {
+          if (isEducatorHere(error)) this.asks.set({ groupId });
+          throw error;
+        });
       const page = groupId === null ? 'board' : 'run';
       await this.router.navigate(['/investigations', investigationId, page]);
     });
@@ -207,7 +234,9 @@ export class JoinPage {
       await act();
       this.fault.set('');
     } catch (error) {
-      if (error instanceof ServerRefusal) {
+      if (isEducatorHere(error)) {
+        this.fault.set('');
+      } else if (error instanceof ServerRefusal) {
         this.fault.set(error.problem.errors?.[0]?.message ?? error.message);
         // Somebody else was quicker: see who is still free.
         if (error.problem.code === 'GROUP_TAKEN') await this.refind();
@@ -226,3 +255,6 @@ export class JoinPage {
     this.offer.set(await this.who.offer(code).catch(() => null));
   }
 }
+
+const isEducatorHere = (error: unknown): boolean =>
+  error instanceof ServerRefusal && error.problem.code === 'EDUCATOR_HERE';

@@ -8,6 +8,8 @@ export class ServerAway extends Error {
   constructor(
     message: string,
     readonly waitSeconds: number | null = null,
+    /** What the server itself says is wrong; null where it says nothing. */
+    readonly said: string | null = null,
   ) {
     super(message);
   }
@@ -40,7 +42,9 @@ export function faultWords(error: unknown, consequence = ''): string {
 
 function whyWords(error: unknown): string {
   if (error instanceof ServerFault) return `The server made a mistake: ${error.message}`;
-  if (error instanceof ServerAway) return 'The server cannot be reached. Is Nab still running?';
+  if (error instanceof ServerAway) {
+    return error.said ?? 'The server cannot be reached. Is Nab still running?';
+  }
   if (error instanceof ServerRefusal) return error.problem.errors?.[0]?.message ?? error.message;
   return `This page made a mistake: ${error instanceof Error ? error.message : String(error)}`;
 }

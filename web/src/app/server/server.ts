@@ -168,8 +168,8 @@ export class Server {
   }
 
   /** One telephone's vote. */
-  vote(id: string, voter: string, body: VoteBody): Observable<Poll> {
-    return this.guard(this.http.put<Poll>(`/api/polls/${id}/votes/${voter}`, body));
+  vote(id: string, body: VoteBody): Observable<Poll> {
+    return this.guard(this.http.put<Poll>(`/api/polls/${id}/vote`, body));
   }
 
   /** Who this browser is to the server. */
@@ -275,5 +275,6 @@ function toOutcome(error: unknown): ServerAway | ServerRefusal {
   }
   // No answer, a gateway's page, 429 and 503: the same request may succeed later.
   const wait = Number(error.headers.get('retry-after'));
-  return new ServerAway(error.message, wait > 0 ? wait : null);
+  const said = isProblem ? (body.detail ?? `${body.title}.`) : null;
+  return new ServerAway(error.message, wait > 0 ? wait : null, said);
 }

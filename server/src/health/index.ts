@@ -1,0 +1,1 @@
+export { health } from './plugin.js';
