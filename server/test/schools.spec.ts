@@ -246,6 +246,7 @@ describe('the fence in the database', () => {
     expect(open.map(({ name }) => name)).toEqual([
       'changes_floor',
       'failed_tries',
+      'health_pages',
       'schema_migrations',
       'schools',
     ]);

@@ -11,7 +11,7 @@ import { ensureWebBuild } from './web-build.mjs';
  * @param needs which of `database`, `server`, `web` and `browser` the command uses; packages always.
  */
 export async function ensure(...needs) {
-  ensureDependencies();
+  await ensureDependencies();
   if (needs.includes('database')) ensurePostgres();
   if (needs.includes('browser')) ensureChromium();
   if (needs.includes('server')) await ensureServerBuild();

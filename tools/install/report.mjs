@@ -14,6 +14,11 @@ export function stage(what, usually) {
     process.stderr.write(`  ${result} in ${((performance.now() - begun) / 1000).toFixed(0)} s\n`);
 }
 
+/** Says something more of the stage under way. */
+export function say(words) {
+  process.stderr.write(`${words}\n`);
+}
+
 /** Ends the command with one sentence for the person who typed it. */
 export function refuse(sentence, code = 1) {
   process.stderr.write(`${sentence}\n`);

@@ -177,6 +177,15 @@ describe('what stops a first start is said in one sentence', { timeout: 60_000 }
     expect(said).toMatch(/^Installing \d+ packages … \(1 to 3 minutes\)/);
   });
 
+  it('a registry that does not answer, while npm still tries', () => {
+    const patient = `#!/bin/sh\ncase "$1" in\nci) sleep 13; echo 'npm error code EAI_AGAIN' >&2 ;;\nesac\nexit 1\n`;
+    writeFileSync(join(programs, 'npm'), patient, { mode: 0o755 });
+    const { status, said } = script('start.mjs');
+    expect(status).toBe(1);
+    expect(said).toMatch(/npm registry does not answer\. Nab goes on trying/);
+    expect(last(said)).toMatch(/cannot be reached/);
+  });
+
   it('too little room on the disk, before anything is fetched', () => {
     const { status, said } = script('start.mjs', { env: { NAB_NEEDED_BYTES: '9e15' } });
     expect([status, said]).toEqual([
