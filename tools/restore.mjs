@@ -22,8 +22,12 @@ const cluster = await openCluster('pg');
 try {
   if (isArchive(file)) {
     await cluster.ensureDatabase('nab');
-    await readArchive(cluster, file);
+    const { apart } = await readArchive(cluster, file);
     console.log(`What was missing has been added from ${file}. Nothing was changed or removed.`);
+    if (apart.length > 0) {
+      console.log(`Rows that this version of Nab does not take are kept apart (${apart.length}):`);
+      for (const { table, id, why } of apart) console.log(`  ${table} ${id ?? ''}: ${why}`);
+    }
   } else if (canDump(cluster.programs)) {
     const { restore } = await import('./database/backup.mjs');
     const kept = await restore(cluster, 'nab', file);

@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { gunzipSync } from 'node:zlib';
 import pg from 'pg';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import type { ArchiveResult, Investigation } from '@nab/contract';
 import { buildApp } from '../src/app.js';
 import { connect, defineModels, inSchool } from '../src/database/index.js';
 import { OF_A_SCHOOL } from '../src/database/migrations/0017-schools.js';
@@ -15,6 +16,7 @@ import { schoolsByHost } from '../src/schools/repository.js';
 import { databaseUrl, newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 const HOST = 'harbour.test';
+const INLAND_HOST = 'inland.test';
 let bench: Bench;
 /** Of the first school. */
 let lesson: Investigation;
@@ -23,6 +25,7 @@ let harbour: string;
 beforeAll(async () => {
   bench = await startBench();
   harbour = await addSchool('Harbour School', HOST);
+  await addSchool('Inland School', INLAND_HOST);
   await loadDemo(bench.sequelize);
   lesson = await bench.create();
   const url = `/api/readings/${randomUUID()}`;
@@ -175,6 +178,85 @@ describe('two schools in one database', () => {
   });
 });
 
+describe('the file of everything of one school, put into another', () => {
+  const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g;
+  const download = async (host: string): Promise<string[]> => {
+    const { rawPayload } = await bench.app.inject({ url: '/api/archive', headers: { host } });
+    return gunzipSync(rawPayload).toString().trimEnd().split('\n').slice(1, -1);
+  };
+  let file: Buffer;
+  const put = async (): Promise<ArchiveResult> => {
+    const { statusCode, body } = await bench.app.inject({
+      method: 'POST',
+      url: '/api/archive',
+      headers: { host: INLAND_HOST, 'content-type': 'application/gzip' },
+      payload: file,
+    });
+    expect(statusCode, body).toBe(200);
+    return JSON.parse(body) as ArchiveResult;
+  };
+
+  it('adds all of it beside the first, under new ids that fit together', async () => {
+    const first = await download('localhost');
+    file = (await bench.app.inject('/api/archive')).rawPayload;
+    const result = await put();
+    expect(result.there).toBe(0);
+    expect(result.apart).toEqual([]);
+    const owned = first.filter((line) => 'id' in (JSON.parse(line) as { row: object }).row);
+    expect(result.renewed).toBe(owned.length);
+
+    const second = await download(INLAND_HOST);
+    expect(Object.values(result.added).reduce((p, q) => p + q)).toBe(first.length);
+    expect(second).toHaveLength(first.length);
+    // One new id for each old one, and nothing else is another: but the codes of lessons.
+    const anew = new Map<string, string>();
+    const sorted = (lines: readonly string[], table: string) =>
+      lines.filter((line) => line.startsWith(`{"table":"${table}"`));
+    for (const table of ['investigations', 'readings', 'designs']) {
+      const [here, there] = [sorted(first, table), sorted(second, table)];
+      expect(there.map((line) => line.replace(UUID, '')).sort()).toEqual(
+        here.map((line) => line.replace(UUID, '')).sort(),
+      );
+    }
+    const arrival = (line: string) =>
+      (JSON.parse(line) as { row: { arrival: number } }).row.arrival;
+    const byArrival = new Map(sorted(second, 'readings').map((line) => [arrival(line), line]));
+    for (const line of sorted(first, 'readings')) {
+      const [old, young] = [line.match(UUID)!, byArrival.get(arrival(line))!.match(UUID)!];
+      for (const [i, id] of old.entries()) {
+        expect(anew.get(id) ?? young[i]).toBe(young[i]);
+        anew.set(id, young[i]!);
+      }
+    }
+    expect(new Set(anew.values()).size).toBe(anew.size);
+    const codeOf = (lines: readonly string[]) =>
+      (JSON.parse(sorted(lines, 'rooms')[0]!) as { row: { code: string } }).row.code;
+    expect(codeOf(second)).not.toBe(codeOf(first));
+    expect(await download('localhost')).toEqual(first);
+    // What was put in is a lesson like any other.
+    const { body } = await bench.app.inject({
+      url: `/api/investigations/${anew.size > 0 ? idOfLesson(second) : ''}`,
+      headers: { host: INLAND_HOST },
+    });
+    expect((JSON.parse(body) as Investigation).readings).toHaveLength(1);
+  });
+
+  /** The lesson whose levels the readings are at. */
+  function idOfLesson(lines: readonly string[]): string {
+    const rows = lines.map(
+      (line) => JSON.parse(line) as { table: string; row: Record<string, string> },
+    );
+    const reading = rows.filter(({ table }) => table === 'readings').at(-1)!;
+    return rows.find(({ row }) => row['id'] === reading.row['level_id'])!.row['investigation_id']!;
+  }
+
+  it('adds nothing a second time', async () => {
+    const before = await download(INLAND_HOST);
+    expect(await put()).toMatchObject({ added: {}, there: before.length });
+    expect(await download(INLAND_HOST)).toEqual(before);
+  });
+});
+
 describe('adding a school', () => {
   const add = (...words: string[]) =>
     spawnSync(process.execPath, ['dist/add-school.js', ...words], {
@@ -189,7 +271,7 @@ describe('adding a school', () => {
       0,
       expect.stringMatching(/^Dune School is there, under the name dunes\.test \(/),
     ]);
-    expect(await schoolsByHost()).toHaveProperty('size', 2);
+    expect(await schoolsByHost()).toHaveProperty('size', 3);
     for (const [words, message] of [
       [['Again', 'DUNES.test'], /already/],
       [['Dune School', 'https://dunes'], /The host is a name/],

@@ -4,4 +4,16 @@ export interface ArchiveResult {
   readonly added: Readonly<Record<string, number>>;
   /** How many rows were there already and stand as they stood. */
   readonly there: number;
+  /** Rows that this version does not take: kept as they are, beside everything else. */
+  readonly apart: readonly KeptApart[];
+  /** How many things have new ids, because another school here has theirs. */
+  readonly renewed: number;
+}
+
+/** A row of a file of everything that an older Nab took and this one does not. */
+export interface KeptApart {
+  readonly table: string;
+  /** Null for what has no id of its own. */
+  readonly id: string | null;
+  readonly why: string;
 }

@@ -1,5 +1,8 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { TABLES, type Table } from './tables.js';
+import type { KeptApart } from '@nab/contract';
+import { v5 } from 'uuid';
+import { currentSchool } from '../database/index.js';
+import { TABLES, type Row, type Table } from './tables.js';
 
 const AT_A_TIME = 1000;
 
@@ -56,7 +59,7 @@ export async function columnsOf(
 export async function addRows(
   sequelize: Sequelize,
   table: Table,
-  rows: readonly Readonly<Record<string, unknown>>[],
+  rows: readonly Row[],
   transaction: Transaction,
 ): Promise<string[]> {
   const columns = Object.keys(rows[0]!)
@@ -76,6 +79,27 @@ export async function addRows(
     { type: QueryTypes.SELECT, bind: { rows: JSON.stringify(rows) }, transaction },
   );
   return added.map(({ id }) => id ?? '');
+}
+
+/** Keeps rows that are not taken, once each however often they come. */
+export async function keepApart(
+  sequelize: Sequelize,
+  rows: readonly (KeptApart & { readonly row: Row })[],
+  transaction: Transaction,
+): Promise<void> {
+  const kept = rows.map(({ table, row, why }) => ({
+    id: v5(`${table} ${JSON.stringify(row)}`, currentSchool()),
+    table_name: table,
+    content: row,
+    why,
+  }));
+  await sequelize.query(
+    `INSERT INTO kept_apart (id, table_name, content, why)
+       SELECT id, table_name, content, why
+         FROM jsonb_populate_recordset(NULL::kept_apart, $kept::jsonb)
+     ON CONFLICT DO NOTHING`,
+    { bind: { kept: JSON.stringify(kept) }, transaction },
+  );
 }
 
 /** What came back to the shelf is no longer removed; what arrives next comes after all there is. */

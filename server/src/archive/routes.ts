@@ -3,7 +3,7 @@ import type { Readable } from 'node:stream';
 import type { Sequelize } from 'sequelize';
 import { ProblemError } from '../problems/index.js';
 import { EDUCATORS } from '../roles/index.js';
-import { putBack } from './read.js';
+import { putBack } from './put-back.js';
 import { spooled } from './spool.js';
 import { archiveOf } from './write.js';
 

@@ -19,6 +19,7 @@ export const TABLES = {
   rooms: 'investigation_id',
   strays: 'received_at, id',
   teachings: 'investigation_id',
+  kept_apart: 'kept_at, id',
 } as const;
 
 export type Table = keyof typeof TABLES;
@@ -28,3 +29,6 @@ export const isTable = (name: unknown): name is Table =>
 
 /** Rows of each table, or how many. */
 export type ByTable<T> = Partial<Record<Table, T>>;
+
+/** A row as the database has it, by its columns. */
+export type Row = Readonly<Record<string, unknown>>;

@@ -3,7 +3,7 @@ export { connect } from './connection.js';
 export { horizonOf } from './horizon.js';
 export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';
 export { Notices, type Hear } from './notices.js';
-export { currentSchool, FIRST_SCHOOL, inSchool } from './school.js';
+export { acrossSchools, currentSchool, FIRST_SCHOOL, inSchool } from './school.js';
 export {
   ClassRow,
   defineModels,

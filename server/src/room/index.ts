@@ -1,3 +1,3 @@
-export { findRoom } from './repository.js';
+export { findRoom, newCode } from './repository.js';
 export { roomRoutes } from './routes.js';
 export { roomFor } from './service.js';

@@ -17,7 +17,8 @@ const HOUR_MS = 3_600_000;
 /** A code lets tablets in for a day of lessons after its educator or its board last looked. */
 const CODE_LIFE_MS = 12 * HOUR_MS;
 
-const newCode = (): string =>
+/** A code that is hardly ever another lesson’s. */
+export const newCode = (): string =>
   Array.from({ length: CODE_LENGTH }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
 
 /** The room of an investigation, opened when it is first asked for; null where there is none of it. */

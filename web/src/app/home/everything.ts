@@ -17,6 +17,9 @@ const WORDS = {
   shelf_items: 'shelf item',
 } as const;
 
+/** So many rows that do not fit are named; the file has them all. */
+const MOST_NAMED = 5;
+
 /** Everything in Nab as one file, and the way back from it. */
 @Component({
   selector: 'nab-everything',
@@ -64,6 +67,9 @@ const WORDS = {
         <nab-notice state="rest">{{ words }}</nab-notice>
       }
     </div>
+    @if (apart(); as words) {
+      <nab-notice state="caution">{{ words }}</nab-notice>
+    }
     @if (fault(); as words) {
       <nab-notice state="stop">{{ words }}</nab-notice>
     }
@@ -73,6 +79,7 @@ export class Everything {
   private readonly server = inject(Server);
   protected readonly busy = signal(false);
   protected readonly done = signal('');
+  protected readonly apart = signal('');
   protected readonly fault = signal('');
   /** There may be more than before. */
   readonly changed = output();
@@ -85,10 +92,12 @@ export class Everything {
   private async putBack(file: File): Promise<void> {
     this.busy.set(true);
     this.done.set('');
+    this.apart.set('');
     this.fault.set('');
     try {
       const result = await firstValueFrom(this.server.putBack(file));
       this.done.set(wordsOf(result));
+      if (result.apart.length > 0) this.apart.set(apartWords(result));
       this.changed.emit();
     } catch (error) {
       this.fault.set(`Nothing was put back. ${reasonOf(error)}`);
@@ -98,13 +107,36 @@ export class Everything {
   }
 }
 
-function wordsOf({ added, there }: ArchiveResult): string {
+/** What was put back, in a sentence or three. */
+export function wordsOf({ added, there, renewed }: ArchiveResult): string {
   const kinds = Object.entries(WORDS).filter(([table]) => (added[table] ?? 0) > 0);
-  const all = there === 1 ? 'One row was' : `${there} rows were`;
-  if (Object.keys(added).length === 0) return `Nothing was missing: ${all} there already.`;
   const listed = kinds.map(([table, word]) => howMany(added[table]!, word)).join(', ');
-  const what = listed === '' ? 'Some details' : listed;
-  return there === 0 ? `Put back: ${what}.` : `Put back: ${what}. ${all} there already.`;
+  const all = there === 1 ? 'One row was' : `${there} rows were`;
+  const said = [
+    ...(Object.keys(added).length > 0 ? [`Put back: ${listed || 'some details'}.`] : []),
+    ...(Object.keys(added).length === 0
+      ? [`Nothing was missing: ${all} there already.`]
+      : there > 0
+        ? [`${all} there already.`]
+        : []),
+    ...(renewed > 0
+      ? ['Another school here has the same ones: what was put back is a copy of its own.']
+      : []),
+  ];
+  return said.join(' ');
+}
+
+const wordFor = (table: string): string =>
+  Object.hasOwn(WORDS, table) ? WORDS[table as keyof typeof WORDS] : table.replaceAll('_', ' ');
+
+/** What was kept apart, and why. */
+export function apartWords({ apart }: ArchiveResult): string {
+  const rows = apart.length === 1 ? 'One row does' : `${apart.length} rows do`;
+  const named = apart
+    .slice(0, MOST_NAMED)
+    .map(({ table, id, why }) => `${wordFor(table)}${id === null ? '' : ` ${id}`}: ${why}`);
+  const more = apart.length > MOST_NAMED ? ' …' : '';
+  return `${rows} not fit this version of Nab. They are kept, and come with “Download everything”. ${named.join(' ')}${more}`;
 }
 
 function reasonOf(error: unknown): string {

@@ -1,0 +1,59 @@
+import {
+  check,
+  experimentDocumentSchema,
+  planSchema,
+  predictionSchema,
+  readingSchema,
+  sentOf,
+  shelfItemSchema,
+} from '@nab/contract';
+import type { Transaction } from 'sequelize';
+import type { Schema } from 'yup';
+import { findDesign } from '../designs/index.js';
+import { findHead, findPredictions, findReadings } from '../investigations/index.js';
+import { findShelfItem } from '../shelf/index.js';
+import type { ByTable } from './tables.js';
+
+const AT_A_TIME = 500;
+
+/**
+ * Holds what was added against the schemas that a form and a tablet are held against.
+ * @returns why some of it does not fit, by its ids.
+ */
+export async function unfit(
+  added: ByTable<readonly string[]>,
+  transaction: Transaction,
+): Promise<ReadonlyMap<string, string>> {
+  const refused = new Map<string, string>();
+  const hold = (id: string, schema: Schema<unknown>, value: unknown): void => {
+    const checked = check(schema, value);
+    if (checked.ok) return;
+    const [{ path, message } = { path: '', message: 'Is not right.' }] = checked.errors;
+    refused.set(id, path === '' ? message : `${path}: ${message}`);
+  };
+  for (const id of added.designs ?? []) {
+    hold(id, experimentDocumentSchema as never, (await findDesign(id, transaction))?.design);
+  }
+  for (const id of added.investigations ?? []) {
+    hold(id, planSchema, (await findHead(id, transaction))?.plan);
+  }
+  for (const id of added.shelf_items ?? []) {
+    hold(id, shelfItemSchema, (await findShelfItem(id, transaction))?.item);
+  }
+  for (const ids of inParts(added.readings ?? [])) {
+    for (const reading of await findReadings(ids, transaction)) {
+      hold(reading.id, readingSchema, sentOf(reading));
+    }
+  }
+  for (const ids of inParts(added.predictions ?? [])) {
+    for (const one of await findPredictions(ids, transaction)) {
+      hold(one.id, predictionSchema, sentOf(one));
+    }
+  }
+  return refused;
+}
+
+const inParts = (ids: readonly string[]): string[][] =>
+  Array.from({ length: Math.ceil(ids.length / AT_A_TIME) }, (_, i) =>
+    ids.slice(i * AT_A_TIME, (i + 1) * AT_A_TIME),
+  );

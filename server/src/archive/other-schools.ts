@@ -1,0 +1,87 @@
+import { CODE_LENGTH } from '@nab/contract';
+import type { Readable } from 'node:stream';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import { v5, validate } from 'uuid';
+import { acrossSchools, currentSchool } from '../database/index.js';
+import { newCode } from '../room/index.js';
+import { linesOf } from './lines.js';
+import { isTable, type Row, type Table } from './tables.js';
+
+const AT_A_TIME = 1000;
+
+/**
+ * New ids for those in a file that another school of this database has: both schools keep their own.
+ * The same file gets the same ids each time, so that putting it back twice adds nothing twice.
+ */
+export async function idsOfOthers(
+  sequelize: Sequelize,
+  file: () => Readable,
+): Promise<ReadonlyMap<string, string>> {
+  const anew = new Map<string, string>();
+  if (!(await areMany(sequelize))) return anew;
+  const school = currentSchool();
+  let table: Table | null = null;
+  let ids: string[] = [];
+  const ask = async (): Promise<void> => {
+    if (table === null || ids.length === 0) return;
+    for (const id of await havingOthers(sequelize, table, ids)) anew.set(id, v5(id, school));
+    ids = [];
+  };
+  for await (const [, line] of linesOf(file())) {
+    const { table: name, row } = lineOf(line);
+    if (!isTable(name) || !validate(row?.['id'])) continue;
+    if (name !== table || ids.length >= AT_A_TIME) await ask();
+    table = name;
+    ids.push(row!['id'] as string);
+  }
+  await ask();
+  return anew;
+}
+
+/** What is no line of a file is said when the file is taken. */
+function lineOf(line: string): { table?: unknown; row?: Row } {
+  try {
+    return (JSON.parse(line) as object | null) ?? {};
+  } catch {
+    return {};
+  }
+}
+
+async function areMany(sequelize: Sequelize): Promise<boolean> {
+  const [row] = await sequelize.query<{ n: number }>('SELECT count(*)::int AS n FROM schools', {
+    type: QueryTypes.SELECT,
+  });
+  return row!.n > 1;
+}
+
+const havingOthers = (sequelize: Sequelize, table: Table, ids: readonly string[]) =>
+  acrossSchools(sequelize, async (transaction) => {
+    const found = await sequelize.query<{ id: string }>(
+      `SELECT id FROM ${table} WHERE id = ANY($ids::uuid[]) AND school_id <> $school::uuid`,
+      { type: QueryTypes.SELECT, bind: { ids, school: currentSchool() }, transaction },
+    );
+    return found.map(({ id }) => id);
+  });
+
+const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi;
+
+/** A line with the new ids wherever the old ones stand, deep in it too. */
+export const withIds = (line: string, anew: ReadonlyMap<string, string>): string =>
+  anew.size === 0 ? line : line.replace(UUID, (id) => anew.get(id.toLowerCase()) ?? id);
+
+/** Rooms with another code in the place of one that another lesson here has. */
+export async function withFreeCodes(sequelize: Sequelize, rooms: readonly Row[]): Promise<Row[]> {
+  const codes = rooms.map(({ code }) => String(code).slice(0, CODE_LENGTH));
+  const lessons = rooms.map((room) => String(room['investigation_id']));
+  const found = await acrossSchools(sequelize, (transaction) =>
+    sequelize.query<{ code: string }>(
+      `SELECT code FROM rooms
+        WHERE code = ANY($codes::text[]) AND investigation_id::text <> ALL($lessons::text[])`,
+      { type: QueryTypes.SELECT, bind: { codes, lessons }, transaction },
+    ),
+  );
+  const taken = new Set(found.map(({ code }) => code));
+  return rooms.map((room) =>
+    taken.has(room['code'] as string) ? { ...room, code: newCode() } : room,
+  );
+}
