@@ -13,7 +13,7 @@ import { investigationRoutes, teachingRoutes } from './investigations/index.js';
 import { jobs } from './jobs/index.js';
 import { live } from './live/index.js';
 import { openapi } from './openapi/index.js';
-import { clientFault, problems, send } from './problems/index.js';
+import { asLogged, clientFault, problems, send } from './problems/index.js';
 import { ending, security, validation, webApplication } from './plugins/index.js';
 import { pollRoutes } from './polls/index.js';
 import { printingRoutes } from './printing/index.js';
@@ -41,11 +41,15 @@ export interface AppOptions {
   readonly logger?: FastifyServerOptions['logger'];
 }
 
+/** Errors carry queries with what was typed, and connections with their passwords: neither is logged. */
+const loggerOf = (logger: AppOptions['logger']): FastifyServerOptions['logger'] =>
+  typeof logger === 'object' ? { ...logger, serializers: { err: asLogged } } : (logger ?? false);
+
 /** Builds the server without listening. The schema must be up to date. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const { sequelize, databaseUrl, setting = 'alone', hosts = [], setUpCode } = options;
   const app = Fastify({
-    logger: options.logger ?? false,
+    logger: loggerOf(options.logger),
     bodyLimit: 256 * 1024,
     // Idle keep-alive connections must not hold the shutdown.
     forceCloseConnections: 'idle',

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { createConnection } from 'node:net';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
@@ -205,6 +206,48 @@ describe('what is logged', () => {
     expect(log).toMatch(/readings\/repository/);
     expect(log).not.toContain('very private words');
   });
+});
+
+describe('what is no request that can be read', () => {
+  let port: number;
+  beforeAll(async () => {
+    await bench.app.listen({ port: 0, host: '127.0.0.1' });
+    ({ port } = bench.app.server.address() as { port: number });
+  });
+
+  /** What comes back for these bytes, until the server closes. */
+  const answerTo = (bytes: string): Promise<string> =>
+    new Promise((resolve, reject) => {
+      let said = '';
+      const socket = createConnection(port, '127.0.0.1', () => socket.write(bytes));
+      socket.setEncoding('utf8').on('data', (text) => (said += String(text)));
+      socket.on('end', () => socket.destroy()).on('close', () => resolve(said));
+      socket.on('error', reject);
+    });
+
+  it.each([
+    ['no HTTP at all', 'ABRACADABRA\r\n\r\n', 400, 'MALFORMED'],
+    [
+      'headers without end',
+      `GET /api/health HTTP/1.1\r\nHost: localhost\r\nX: ${'x'.repeat(40_000)}\r\n\r\n`,
+      431,
+      'HEADERS_TOO_LARGE',
+    ],
+    [
+      'two lengths',
+      'POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Length: 2\r\nContent-Length: 3\r\n\r\n{}',
+      400,
+      'MALFORMED',
+    ],
+  ])(
+    '%s: is answered with a problem document, and the connection ends',
+    async (_, bytes, status, code) => {
+      const [head, body] = (await answerTo(bytes)).split('\r\n\r\n') as [string, string];
+      expect(head).toMatch(new RegExp(`^HTTP/1.1 ${status} `));
+      expect(head).toMatch(/content-type: application\/problem\+json/i);
+      expect(JSON.parse(body)).toMatchObject({ status, code });
+    },
+  );
 });
 
 describe('what a browser has already', () => {

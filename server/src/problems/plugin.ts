@@ -11,8 +11,7 @@ export const problems = plugin(async (app) => {
     const answer = toProblem(error);
     const isLeft = error.name === 'AbortError' && reply.raw.destroyed;
     if (isLeft) request.log.info('whoever asked has left');
-    else if (answer.status >= 500)
-      request.log.error({ err: withoutContent(error) }, 'request failed');
+    else if (answer.status >= 500) request.log.error({ err: error }, 'request failed');
     else request.log.info({ code: answer.code, detail: answer.detail }, 'request refused');
     if (error instanceof ProblemError && error.retryAfter_s !== null) {
       void reply.header('retry-after', error.retryAfter_s);
@@ -26,13 +25,16 @@ export function send(reply: FastifyReply, answer: Problem): FastifyReply {
 }
 
 /** An error as it may be logged: where and what, and nothing of what somebody typed. */
-function withoutContent(error: Error): Error {
-  const plain = new Error(
-    error instanceof BaseError ? `${error.name} ${codeOf(error)}` : error.message,
-  );
-  plain.name = error.name;
-  if (error.stack) plain.stack = error.stack.replace(/^[^]*?(?=\n {4}at )/, `${plain.message}`);
-  return plain;
+export function asLogged(error: Error): {
+  readonly type: string;
+  readonly message: string;
+  readonly code: string;
+  readonly stack: string;
+} {
+  const code = codeOf(error);
+  const message = error instanceof BaseError ? `${error.name} ${code}` : error.message;
+  const stack = error.stack?.replace(/^[^]*?(?=\n {4}at )/, message) ?? '';
+  return { type: error.name, message, code, stack };
 }
 
 function toProblem(error: FastifyError): Problem {
