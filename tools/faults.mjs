@@ -1,4 +1,5 @@
-// npm run faults -- [HOW MANY] [SEED]: kills, pulled cables, double taps and more while tablets write.
+// npm run faults -- [HOW MANY] [SEED]: kills, a frozen database, copied folders, pulled cables, double
+// taps and more while tablets write; as many of one kind as of another.
 import './install/node-version.mjs';
 
 const { ensure } = await import('./install/everything.mjs');
@@ -18,10 +19,10 @@ try {
   const report = await injectFaults(nab, Number(count), Number(seed), (words) =>
     console.log(words),
   );
-  const { kinds, readings, lost, doubled, unknown, altered, wrong } = report;
+  const { kinds, readings, lost, doubled, unknown, altered, wrong, copies } = report;
   for (const [kind, n] of Object.entries(kinds)) console.log(`${kind.padEnd(18)} ${n}`);
   console.log(`readings           ${readings}`);
-  const bad = { lost, unknown, altered, wrong };
+  const bad = { lost, unknown, altered, wrong, 'not in a copy': copies };
   for (const [what, list] of Object.entries(bad)) console.log(`${what.padEnd(18)} ${list.length}`);
   console.log(`doubled            ${doubled}`);
   if (wrong.length > 0) console.log(wrong.slice(0, 5));

@@ -8,7 +8,10 @@ export interface FaultReport {
   readonly unknown: readonly string[];
   readonly altered: readonly unknown[];
   readonly wrong: readonly unknown[];
+  readonly copies: readonly unknown[];
 }
+
+export declare const KINDS: readonly string[];
 
 export declare function injectFaults(
   nab: OwnNab,

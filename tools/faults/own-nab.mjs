@@ -1,5 +1,5 @@
 // A Nab of its own, started as `npm start` starts it, whose processes can be found and killed.
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import {
   chmodSync,
   mkdtempSync,
@@ -17,12 +17,13 @@ import { freePort } from '../supervise/free-port.mjs';
 const PATIENCE_MS = 180_000;
 
 export class OwnNab {
-  data = mkdtempSync(join(cacheFolder, 'own-nab-'));
   address = '';
   output = '';
   process = null;
 
-  constructor() {
+  /** @param data folder with what another one wrote; a new one is made where none is given. */
+  constructor(data = mkdtempSync(join(cacheFolder, 'own-nab-'))) {
+    this.data = data;
     // The database's own user must be able to pass through.
     chmodSync(this.data, 0o755);
   }
@@ -67,6 +68,16 @@ export class OwnNab {
       if (Date.now() > deadline) throw new Error(`waited too long for ${what}:\n${this.output}`);
       await sleep(100);
     }
+  }
+
+  /** Another Nab, which does not run yet, on a copy of all that this one has in its folder now. */
+  copy() {
+    const data = `${this.data}-copy`;
+    rmSync(data, { recursive: true, force: true });
+    // With owners, which the database asks for.
+    const { status, stderr } = spawnSync('cp', ['-a', this.data, data], { encoding: 'utf8' });
+    if (status !== 0) throw new Error(stderr);
+    return new OwnNab(data);
   }
 
   answers() {

@@ -6,7 +6,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newDesign, type Investigation, sentOf } from '@nab/contract';
 import { examplePlan, exampleReading } from '@nab/contract/testing';
-import { injectFaults } from '../faults/inject.mjs';
+import { injectFaults, KINDS } from '../faults/inject.mjs';
 import { OwnNab } from '../faults/own-nab.mjs';
 
 describe('a crash', { timeout: 400_000 }, () => {
@@ -140,20 +140,13 @@ describe('a crash', { timeout: 400_000 }, () => {
     await nothingIsLost();
   });
 
-  it('is one of many faults that lose, double and alter nothing: cables, double taps, clocks, replays', async () => {
-    // The short form of `npm run faults -- 1000`; with this seed both the server and the database die.
-    const { kinds, readings, ...bad } = await injectFaults(nab, 60, 2);
-    expect(Object.keys(kinds).sort()).toEqual([
-      'cable',
-      'clock',
-      'database killed',
-      'double',
-      'replay',
-      'server killed',
-    ]);
+  it('is one of many faults that lose, double and alter nothing, each kind once', async () => {
+    // The short form of `npm run faults -- 1000`.
+    const { kinds, readings, ...bad } = await injectFaults(nab, KINDS.length, 2);
+    expect(kinds).toEqual(Object.fromEntries(KINDS.map((kind) => [kind, 1])));
     // On a crowded machine a tablet gets few of them in between two faults.
     expect(readings).toBeGreaterThan(30);
-    expect(bad).toEqual({ lost: [], doubled: 0, unknown: [], altered: [], wrong: [] });
+    expect(bad).toEqual({ lost: [], doubled: 0, unknown: [], altered: [], wrong: [], copies: [] });
   });
 
   it('of npm start itself (kill -9) loses nothing either, and the next start finds the data', async () => {
