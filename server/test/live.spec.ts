@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import { randomUUID } from 'node:crypto';
+import { createConnection } from 'node:net';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Investigation } from '@nab/contract';
 import { buildApp } from '../src/app.js';
@@ -230,5 +231,26 @@ describe('live changes', () => {
     await bench.sendAs(educator, 'DELETE', `${path}/tablets/${group!.id}`);
     await vi.waitFor(() => expect(tablet.state.ended).toBe(true), soon);
     expect(board.state.ended).toBe(false);
+  });
+
+  it('hold nothing for a screen that leaves before it was let in', async () => {
+    const { id } = await make();
+    const { port } = bench.app.server.address() as { port: number };
+    const timers = (): number =>
+      process.getActiveResourcesInfo().filter((name) => name === 'Timeout').length;
+    const before = timers();
+    for (let i = 0; i < 40; i++) {
+      const socket = createConnection(port, '127.0.0.1');
+      await new Promise((resolve) => socket.once('connect', resolve));
+      socket.write(
+        `GET /api/investigations/${id}/events HTTP/1.1\r\nHost: localhost\r\nCookie: ${educator}\r\nSec-Fetch-Site: same-origin\r\n\r\n`,
+      );
+      // At once, and a little later: while its session is looked up.
+      await new Promise((resolve) => setImmediate(resolve));
+      if (i % 2 === 1) await new Promise((resolve) => setTimeout(resolve, 1));
+      socket.destroy();
+    }
+    // Some of them belong to the database’s pool and come and go.
+    await expect.poll(() => timers() - before, { timeout: 10_000 }).toBeLessThan(10);
   });
 });

@@ -46,6 +46,8 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
       };
       reply.sse.keepAlive();
       reply.sse.sendHeaders();
+      // Each event that waits for a slow screen listens until it is read; bytes are what is limited.
+      reply.raw.setMaxListeners(0);
       open.add(reply);
       const check = setInterval(() => void leaveIfOut(request, reply), CHECK_MS);
       reply.sse.onClose(() => {
@@ -53,6 +55,11 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
         open.delete(reply);
         feed.leave(listener);
       });
+      // Who left while the session was looked up left unheard: the plugin was not listening yet.
+      if (request.raw.socket.destroyed) {
+        reply.sse.close();
+        return;
+      }
       try {
         await feed.join(listener, last !== null && PLACE.test(last) ? last : null);
       } catch {
