@@ -1,6 +1,8 @@
 // A room on one server and on two behind one database: writes, live changes, and a field in between.
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { Worker } from 'node:worker_threads';
 import { freePort } from '../supervise/free-port.mjs';
 import { startServer } from '../supervise/server.mjs';
 
@@ -26,7 +28,8 @@ export async function benchRoom(cluster) {
       say(`Readings over 16 connections, ${name}`, `${Math.round(stored / SECONDS)} a second`);
       most.push(stored);
       await atAPace(addresses, lesson, 200, name);
-      await live(addresses, lesson, name);
+      await live(addresses, lesson, 10, name);
+      await live(addresses, lesson, 200, name);
       if (count === 1) await besideFields(addresses, lesson);
     } finally {
       for (const server of servers) await server.stop();
@@ -104,51 +107,34 @@ async function atAPace(addresses, lesson, pace, name) {
   say(`${pace} readings a second, ${name}`, spread(await Promise.all(under)));
 }
 
-/** From the tap to the screens of all tablets, each with an open line to one of the servers. */
-async function live(addresses, { id, plan }, name) {
-  const stop = new AbortController();
+/**
+ * From the tap to the screens of all tablets, each with an open line to one of the servers, and how
+ * long the taps themselves took.
+ * @param pace readings a second.
+ */
+async function live(addresses, { id, plan }, pace, name) {
+  const listeners = new Worker(new URL('listeners.mjs', import.meta.url), {
+    workerData: { addresses, id, count: TABLETS },
+  });
+  await once(listeners, 'message');
   const sent = new Map();
-  const times = [];
-  const listeners = Array.from({ length: TABLETS }, (_, i) =>
-    listen(addresses[i % addresses.length], id, stop.signal, (reading) => {
-      const at = sent.get(reading);
-      if (at !== undefined) times.push(performance.now() - at);
-    }),
-  );
-  await Promise.all(listeners.map(({ open }) => open));
-  const readings = 10 * SECONDS;
-  for (let i = 0; i < readings; i++) {
+  const under = [];
+  const begin = performance.now();
+  for (let i = 0; i < pace * SECONDS; i++) {
+    await sleep(Math.max(0, begin + (1000 * i) / pace - performance.now()));
     const reading = randomUUID();
-    sent.set(reading, performance.now());
-    void write(addresses[i % addresses.length], { plan }, reading);
-    await sleep(100);
+    sent.set(reading, performance.timeOrigin + performance.now());
+    under.push(write(addresses[i % addresses.length], { plan }, reading));
   }
+  const writes = await Promise.all(under);
   await sleep(1500);
-  stop.abort();
-  const heard = `${times.length} of ${readings * TABLETS} heard`;
-  say(`Tap to ${TABLETS} screens, ${name}`, `${spread(times)}, ${heard}`);
-}
-
-function listen(address, id, signal, heard) {
-  let opened;
-  const open = new Promise((resolve) => (opened = resolve));
-  const run = async () => {
-    const answer = await fetch(`${address}/api/investigations/${id}/events`, { signal });
-    const decoder = new TextDecoder();
-    let text = '';
-    for await (const chunk of answer.body) {
-      opened();
-      text += decoder.decode(chunk, { stream: true });
-      const parts = text.split('\n\n');
-      text = parts.pop();
-      for (const part of parts) {
-        const reading = /^event: reading\ndata: (.*)$/m.exec(part);
-        if (reading) heard(JSON.parse(reading[1]).id);
-      }
-    }
-  };
-  run().catch(opened);
-  return { open };
+  listeners.postMessage('end');
+  const [heard] = await once(listeners, 'message');
+  await listeners.terminate();
+  const times = [...sent].flatMap(([reading, at]) => (heard.get(reading) ?? []).map((t) => t - at));
+  const count = `${times.length} of ${sent.size * TABLETS} heard`;
+  say(`${pace} readings a second, ${TABLETS} screens, ${name}`, spread(writes));
+  say(`  from the tap to ${TABLETS} screens`, `${spread(times)}, ${count}`);
 }
 
 /** Readings while tablets ask for fields, which take seconds of computing each. */
