@@ -1,7 +1,7 @@
 import { mkdtempSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { brotliCompressSync, brotliDecompressSync, gunzipSync, gzipSync } from 'node:zlib';
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
@@ -12,9 +12,21 @@ let app: FastifyInstance;
 const folder = mkdtempSync(join(tmpdir(), 'nab-web-'));
 beforeAll(async () => {
   mkdirSync(join(folder, 'media'));
-  writeFileSync(join(folder, 'index.html'), '<title>Nab</title>');
+  writeFileSync(
+    join(folder, 'index.html'),
+    '<html><head><title>Nab</title></head><body><script src="main-ABCDEFGH.js" type="module"></script></body></html>',
+  );
+  writeFileSync(
+    join(folder, 'pages.json'),
+    JSON.stringify([
+      { path: '', files: ['home.js'] },
+      { path: 'investigations/:id/run', files: ['page.js', 'run.js'] },
+      { path: 'vote/:poll', files: ['vote.js'] },
+    ]),
+  );
   writeFileSync(join(folder, 'main-ABCDEFGH.js'), '1');
   writeFileSync(join(folder, 'main-ABCDEFGH.js.gz'), gzipSync('1'));
+  writeFileSync(join(folder, 'main-ABCDEFGH.js.br'), brotliCompressSync('1'));
   writeFileSync(join(folder, 'mark.svg'), '<svg/>');
   const sequelize = await emptyDatabase();
   await migrate(sequelize);
@@ -38,9 +50,39 @@ describe('the built application', () => {
     },
   );
 
+  const LESSON = '00000000-0000-4000-8000-000000000001';
+  it.each([
+    ['/', ['home.js'], ['/api/session']],
+    ['/?find=steel', ['home.js'], ['/api/session']],
+    [
+      `/investigations/${LESSON}/run`,
+      ['page.js', 'run.js'],
+      ['/api/session', `/api/investigations/${LESSON}`],
+    ],
+    // What is no id is asked for by nobody, and stands nowhere in the page.
+    ['/investigations/"><script>/run', ['page.js', 'run.js'], ['/api/session']],
+    ['/vote/5', ['vote.js'], ['/api/session']],
+    ['/investigations/x/nowhere', [], []],
+    ['/index.html', [], []],
+  ])('names in the page %s what it needs', async (url, files, data) => {
+    const { body } = await app.inject({ url });
+    const named = [...body.matchAll(/<link rel="modulepreload" href="([^"]+)">/g)];
+    expect(named.map(([, name]) => name)).toEqual(files);
+    const asked = [...body.matchAll(/<link rel="preload" as="fetch"[^>]* href="([^"]+)">/g)];
+    expect(asked.map(([, name]) => name)).toEqual(data);
+    // What runs first is fetched first.
+    if (files.length > 0) expect(body.indexOf('main-')).toBeLessThan(body.indexOf(files[0]!));
+    expect(body).not.toContain('"><script>/');
+  });
+
   it('sends what the build compressed to whoever understands it', async () => {
     const url = '/main-ABCDEFGH.js';
-    const small = await app.inject({ url, headers: { 'accept-encoding': 'gzip, br' } });
+    const least = await app.inject({ url, headers: { 'accept-encoding': 'gzip, deflate, br' } });
+    expect(least.headers['content-encoding']).toBe('br');
+    expect(least.headers['content-type']).toMatch('javascript');
+    expect(least.headers['cache-control']).toContain('immutable');
+    expect(brotliDecompressSync(least.rawPayload).toString()).toBe('1');
+    const small = await app.inject({ url, headers: { 'accept-encoding': 'gzip' } });
     expect(small.headers['content-encoding']).toBe('gzip');
     expect(small.headers['content-type']).toMatch('javascript');
     expect(small.headers['cache-control']).toContain('immutable');

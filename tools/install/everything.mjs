@@ -15,5 +15,5 @@ export async function ensure(...needs) {
   if (needs.includes('database')) ensurePostgres();
   if (needs.includes('browser')) ensureChromium();
   if (needs.includes('server')) await ensureServerBuild();
-  if (needs.includes('web')) ensureWebBuild();
+  if (needs.includes('web')) await ensureWebBuild();
 }

@@ -2,8 +2,9 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { projectFolder } from './folders.mjs';
+import { writePages } from './page-files.mjs';
 import { refuse, stage } from './report.mjs';
 import { stampOf } from './stamp.mjs';
 
@@ -11,6 +12,8 @@ export const webFolder = join(projectFolder, 'web', 'dist', 'browser');
 
 const SOURCES = [
   'package-lock.json',
+  'tools/install/page-files.mjs',
+  'tools/install/web-build.mjs',
   'tsconfig.base.json',
   'core/src',
   'contract/src',
@@ -25,7 +28,7 @@ const SOURCES = [
 ];
 
 /** Builds the web application when its sources changed since the last build. */
-export function ensureWebBuild() {
+export async function ensureWebBuild() {
   const stamp = stampOf('web-build', SOURCES);
   if (existsSync(join(webFolder, 'index.html')) && stamp.isFresh()) return;
   const done = stage('Building the application', 'about a minute');
@@ -33,7 +36,7 @@ export function ensureWebBuild() {
     process.execPath,
     [
       join(projectFolder, 'node_modules', '@angular', 'cli', 'bin', 'ng.js'),
-      ...['build', '--configuration', 'production', '--progress', 'false'],
+      ...['build', '--configuration', 'production', '--progress', 'false', '--stats-json'],
     ],
     {
       cwd: join(projectFolder, 'web'),
@@ -44,6 +47,8 @@ export function ensureWebBuild() {
     },
   );
   if (status !== 0) refuse(`${stdout}${stderr}\nThe application could not be built; see above.`);
+  const web = join(projectFolder, 'web');
+  await writePages(webFolder, join(web, 'dist', 'stats.json'), web);
   compress(webFolder);
   stamp.write();
   done();
@@ -54,7 +59,9 @@ function compress(folder) {
   for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
     const path = join(entry.parentPath ?? entry.path, entry.name);
     if (entry.isFile() && /\.(js|css|svg|html)$/.test(path)) {
-      writeFileSync(`${path}.gz`, gzipSync(readFileSync(path), { level: 9 }));
+      const content = readFileSync(path);
+      writeFileSync(`${path}.gz`, gzipSync(content, { level: 9 }));
+      writeFileSync(`${path}.br`, brotliCompressSync(content));
     }
   }
 }

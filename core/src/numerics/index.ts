@@ -17,15 +17,10 @@ export {
 export { MonotoneCubic } from './monotone-cubic.js';
 export { findRoot } from './root.js';
 export { integrateOde } from './runge-kutta.js';
-export {
-  chiSquaredCdf,
-  fCdf,
-  normalCdf,
-  normalDensity,
-  normalQuantile,
-  studentTCdf,
-  studentTQuantile,
-} from './distributions.js';
+export { chiSquaredCdf } from './chi-squared.js';
+export { fCdf } from './fisher-f.js';
+export { normalCdf, normalDensity, normalQuantile } from './normal.js';
+export { studentTCdf, studentTQuantile } from './student-t.js';
 export { leastSquaresCurve, type CurveFit } from './least-squares-curve.js';
 export { leastOf, hessianOf } from './least-of.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
