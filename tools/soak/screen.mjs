@@ -3,11 +3,14 @@ export class Screen {
   heard = new Set();
   #leaving = new AbortController();
 
-  constructor(address, lesson, cookie) {
+  /**
+   * @param cookie null where nobody is asked who they are.
+   * @param told called with the id of each reading that it hears of.
+   */
+  constructor(address, lesson, cookie, told = (id) => this.heard.add(id)) {
     this.opened = new Promise((resolve) => {
-      void this.#listen(`${address}/api/investigations/${lesson}/events`, cookie, resolve).catch(
-        resolve,
-      );
+      const url = `${address}/api/investigations/${lesson}/events`;
+      void this.#listen(url, cookie, resolve, told).catch(resolve);
     });
   }
 
@@ -15,12 +18,10 @@ export class Screen {
     this.#leaving.abort();
   }
 
-  async #listen(url, cookie, opened) {
+  async #listen(url, cookie, opened, told) {
     const { signal } = this.#leaving;
-    const answer = await fetch(url, {
-      signal,
-      headers: { cookie, 'sec-fetch-site': 'same-origin' },
-    });
+    const headers = cookie === null ? {} : { cookie, 'sec-fetch-site': 'same-origin' };
+    const answer = await fetch(url, { signal, headers });
     const decoder = new TextDecoder();
     let text = '';
     for await (const chunk of answer.body) {
@@ -30,7 +31,7 @@ export class Screen {
       text = parts.pop();
       for (const part of parts) {
         const reading = /^event: reading\ndata: (.*)$/m.exec(part);
-        if (reading) this.heard.add(JSON.parse(reading[1]).id);
+        if (reading) told(JSON.parse(reading[1]).id);
       }
     }
   }
