@@ -1,5 +1,6 @@
 import { ESLint } from 'eslint';
-import { join } from 'node:path';
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -69,5 +70,61 @@ describe('the order of the folders', () => {
       expect.stringContaining('Only repositories know the tables.'),
     ]);
     expect(await asked('server/src/readings/repository.ts')).toEqual([]);
+  });
+});
+
+/** Source files, each with the files that it imports by a relative path, types included. */
+function importsBelow(folder: string): Map<string, string[]> {
+  const files = readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.ts$/.test(name) && !/\.(spec|d)\.ts$/.test(name))
+    .map((name) => join(folder, name));
+  const there = new Set(files);
+  return new Map(
+    files.map((file) => {
+      const text = readFileSync(join(root, file), 'utf8');
+      const named = [...text.matchAll(/(?:from|import\()\s*'(\.[^']+)'/g)].flatMap(([, path]) => {
+        const base = join(dirname(file), path!.replace(/\.js$/, ''));
+        return [`${base}.ts`, join(base, 'index.ts')].filter((one) => there.has(one)).slice(0, 1);
+      });
+      return [file, named];
+    }),
+  );
+}
+
+/** Files that import themselves by way of others, as the way round. */
+function circles(imports: ReadonlyMap<string, readonly string[]>): string[] {
+  const done = new Set<string>();
+  const way: string[] = [];
+  const found: string[] = [];
+  const walk = (file: string): void => {
+    if (way.includes(file)) found.push([...way.slice(way.indexOf(file)), file].join(' → '));
+    if (done.has(file)) return;
+    done.add(file);
+    way.push(file);
+    for (const next of imports.get(file) ?? []) walk(next);
+    way.pop();
+  };
+  for (const file of imports.keys()) walk(file);
+  return found;
+}
+
+describe('imports', () => {
+  it.each(['core/src', 'contract/src', 'words/src', 'sheets/src', 'server/src', 'web/src'])(
+    'of %s go round in no circle, those of types included',
+    (folder) => {
+      const imports = importsBelow(folder);
+      expect(imports.size).toBeGreaterThan(5);
+      expect(circles(imports)).toEqual([]);
+    },
+  );
+
+  it('that go in a circle would be found', () => {
+    const imports = new Map([
+      ['a', ['b']],
+      ['b', ['c']],
+      ['c', ['a']],
+      ['d', ['a']],
+    ]);
+    expect(circles(imports)).toEqual(['a → b → c → a']);
   });
 });

@@ -1,4 +1,4 @@
-import { evaluateSubject, type Subject } from './index.js';
+import { evaluateSubject, type Subject } from './registry.js';
 import { chanceAbove } from './predictable.js';
 
 /** What small objects are made of, as far as a magnet is concerned. */

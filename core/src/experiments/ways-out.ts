@@ -1,6 +1,6 @@
 import type { Caution, Coil } from '../coil/index.js';
 import { CoreError } from '../errors.js';
-import { EXPERIMENTS, evaluateSubject, type Subject } from './index.js';
+import { EXPERIMENTS, evaluateSubject, type Subject } from './registry.js';
 import type { Conditions, Forecast, PredictableId } from './predictable.js';
 
 /** One change that lets a design be switched on that otherwise must not be. SI. */

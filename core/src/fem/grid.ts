@@ -1,6 +1,6 @@
+import type { Grading } from './grading.js';
 import type { Rounding } from './rounding.js';
 import type { Rectangle } from './shapes.js';
-import type { Grading } from './triangulate.js';
 
 /**
  * Grid lines of a box around the geometry and of the shell around the box that reaches to infinity.

@@ -1,5 +1,6 @@
 import Delaunator from 'delaunator';
 import type { FieldProblem } from './field-problem.js';
+import type { Grading } from './grading.js';
 import type { Grid } from './grid.js';
 import type { Place, Rectangle } from './shapes.js';
 
@@ -8,18 +9,6 @@ export interface Triangulation {
   readonly x: Float64Array;
   readonly y: Float64Array;
   readonly corners: Int32Array;
-}
-
-/** How large triangles are. */
-export interface Grading {
-  /** At the singular edges of steel, over its thickness or the gap before it. */
-  readonly finest: number;
-  /** Growth of the size with the distance from these edges, and from other sides. */
-  readonly growth: number;
-  /** Largest triangle over the geometry's size. */
-  readonly largest: number;
-  /** Share of the size elsewhere that triangles on the axis have. */
-  readonly axis: number;
 }
 
 interface Point {

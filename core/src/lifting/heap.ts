@@ -2,34 +2,10 @@ import { MU_0, STANDARD_GRAVITY } from '../constants.js';
 import { gaussLegendre } from '../numerics/index.js';
 import { fieldSource, type FieldAndGradient } from './charge-field.js';
 import type { MagnetCharges } from './charges.js';
+import type { HeapMaterial, HeapRay, TipShape } from './heap-shape.js';
 import { ownScreening, type Screening } from './screening.js';
 
-/** A heap of small steel objects as a material. Start values are typical, from memory. */
-export interface HeapMaterial {
-  /** Bulk density, kg/m³. */
-  readonly density: number;
-  /** Effective susceptibility. */
-  readonly susceptibility: number;
-  /** How far one of the objects stands out from the steel, m: no film is thinner; 0 when absent. */
-  readonly grain?: number;
-}
-
 export const WIRE_LIKE_HEAP: HeapMaterial = { density: 900, susceptibility: 3 };
-
-/** What stands in the way of the heap near the lifting end. Metres; the face is at z = face. */
-export interface TipShape {
-  readonly face: number;
-  readonly coreRadius: number;
-  /** Front end of the winding and its outer radius. */
-  readonly windingEnd: number;
-  readonly windingRadius: number;
-  /** Fullest flux density in the steel over that at which it is full; 0 when absent. */
-  readonly fullness?: number;
-  /** Radius of the hole in the face; 0 when absent. */
-  readonly boreRadius?: number;
-  /** Length of the steel over `coreRadius`; that of a short bolt when absent. */
-  readonly slenderness?: number;
-}
 
 /** A heap in polar form around a centre on the axis. */
 export interface Heap {
@@ -40,19 +16,6 @@ export interface Heap {
   readonly angle: Float64Array;
   readonly inner: Float64Array;
   readonly outer: Float64Array;
-}
-
-/** A way outward from the centre of a heap. Metres. */
-export interface HeapRay {
-  readonly number: number;
-  readonly sin: number;
-  readonly cos: number;
-  /** Where it leaves the core, how far that is behind the face, and how far from the axis. */
-  readonly inner: number;
-  readonly behind: number;
-  readonly across: number;
-  /** Where it meets the plane of the winding's front end. */
-  readonly blocked: number;
 }
 
 /** Rays along which the outline of a heap is sought. */

@@ -17,17 +17,8 @@ export {
 } from './charge-field.js';
 export { ballPull } from './ball.js';
 export { longestChain, type Chain, type ChainLink } from './chain.js';
-export {
-  growHeap,
-  HEAP_RAYS,
-  heapRay,
-  lastCosine,
-  WIRE_LIKE_HEAP,
-  type Heap,
-  type HeapMaterial,
-  type HeapRay,
-  type TipShape,
-} from './heap.js';
+export { growHeap, HEAP_RAYS, heapRay, lastCosine, WIRE_LIKE_HEAP, type Heap } from './heap.js';
+export type { HeapMaterial, HeapRay, TipShape } from './heap-shape.js';
 export { ownScreening, UNSCREENED, type Screening } from './screening.js';
 export { LIFTED_OVER_HEAP, type LiftMethod } from './methods.js';
 export { SMALL_OBJECTS, type SmallObject, type SmallObjectId } from './objects.js';

@@ -1,4 +1,4 @@
-import type { HeapMaterial } from './heap.js';
+import type { HeapMaterial } from './heap-shape.js';
 
 /** Small steel things that a class lifts. */
 export interface SmallObject {

@@ -1,4 +1,4 @@
-import type { HeapMaterial, HeapRay, TipShape } from './heap.js';
+import type { HeapMaterial, HeapRay, TipShape } from './heap-shape.js';
 
 /** Share of the undisturbed pull that is left on a ray where the heap is so thick, m: 0 to 1. */
 export type Screening = (ray: HeapRay, thickness: number) => number;
