@@ -160,49 +160,53 @@ const kinds = (): readonly {
 let shelf: object[] = [];
 
 describe('whatever the server takes', () => {
-  it('is carried by the file of everything, and is the same when it is put back', async () => {
-    shelf = ((await bench.send('GET', '/api/shelf')).body as { item: object }[]).map(
-      ({ item }) => item,
-    );
-    const taken = new Map<string, number>();
-    const all = kinds();
-    const one = fc.constantFrom(...all).chain((kind) =>
-      fc.record({
-        kind: fc.constant(kind),
-        body: fc.oneof(
-          { weight: 6, arbitrary: fc.constantFrom(...kind.right).chain(changed) },
-          { weight: 1, arbitrary: fc.nat() },
-        ),
-      }),
-    );
-    for (const { kind, body } of fc.sample(one, { numRuns: BODIES, seed: 20261201 })) {
-      const sent =
-        typeof body === 'number'
-          ? await generate(schemas[`${kind.method} ${kind.path}`] as never, { seed: body })
-          : withOwnIds(body);
-      const { status, text } = await bench.send(kind.method, kind.url(), sent ?? {});
-      expect(status, text).toBeLessThan(500);
-      if (status < 300) taken.set(kind.path, (taken.get(kind.path) ?? 0) + 1);
-    }
-    // Of every kind there were some that are not as a form would send them.
-    for (const { path } of all) expect(taken.get(path) ?? 0, path).toBeGreaterThan(0);
-    expect([...taken.values()].reduce((p, q) => p + q)).toBeGreaterThan(BODIES / 4);
+  it(
+    'is carried by the file of everything, and is the same when it is put back',
+    { timeout: 300_000 },
+    async () => {
+      shelf = ((await bench.send('GET', '/api/shelf')).body as { item: object }[]).map(
+        ({ item }) => item,
+      );
+      const taken = new Map<string, number>();
+      const all = kinds();
+      const one = fc.constantFrom(...all).chain((kind) =>
+        fc.record({
+          kind: fc.constant(kind),
+          body: fc.oneof(
+            { weight: 6, arbitrary: fc.constantFrom(...kind.right).chain(changed) },
+            { weight: 1, arbitrary: fc.nat() },
+          ),
+        }),
+      );
+      for (const { kind, body } of fc.sample(one, { numRuns: BODIES, seed: 20261201 })) {
+        const sent =
+          typeof body === 'number'
+            ? await generate(schemas[`${kind.method} ${kind.path}`] as never, { seed: body })
+            : withOwnIds(body);
+        const { status, text } = await bench.send(kind.method, kind.url(), sent ?? {});
+        expect(status, text).toBeLessThan(500);
+        if (status < 300) taken.set(kind.path, (taken.get(kind.path) ?? 0) + 1);
+      }
+      // Of every kind there were some that are not as a form would send them.
+      for (const { path } of all) expect(taken.get(path) ?? 0, path).toBeGreaterThan(0);
+      expect([...taken.values()].reduce((p, q) => p + q)).toBeGreaterThan(BODIES / 4);
 
-    const before = await archive();
-    await bench.app.close();
-    bench = await startBench();
-    const answer = await bench.app.inject({
-      method: 'POST',
-      url: '/api/archive',
-      headers: { 'content-type': 'application/gzip' },
-      payload: before.file,
-    });
-    expect(answer.statusCode, answer.body).toBe(200);
-    const { apart, there, renewed } = answer.json<ArchiveResult>();
-    expect({ apart, there, renewed }).toEqual({ apart: [], there: 0, renewed: 0 });
-    const after = await archive();
-    expect(after.lines).toEqual(before.lines);
-  });
+      const before = await archive();
+      await bench.app.close();
+      bench = await startBench();
+      const answer = await bench.app.inject({
+        method: 'POST',
+        url: '/api/archive',
+        headers: { 'content-type': 'application/gzip' },
+        payload: before.file,
+      });
+      expect(answer.statusCode, answer.body).toBe(200);
+      const { apart, there, renewed } = answer.json<ArchiveResult>();
+      expect({ apart, there, renewed }).toEqual({ apart: [], there: 0, renewed: 0 });
+      const after = await archive();
+      expect(after.lines).toEqual(before.lines);
+    },
+  );
 });
 
 /** A new investigation each time: its ids and its parts’ are its own. */

@@ -11,8 +11,11 @@ import { startServer } from '../supervise/server.mjs';
 
 const PASS_PHRASE = 'tidepool at low water';
 const BREAK_S = 10 * 60;
-/** The server may hold so much more after the last lesson than after the first. */
-const MOST_GROWTH = 1.1;
+/**
+ * The server may hold so much more after the last lesson than after the first. What the system has
+ * given it in all grows while code is compiled, and is given back when the system likes.
+ */
+const MOST_GROWTH = { heapUsed: 1.1, external: 1.1, rss: 1.25 };
 /** Idle connections to the database close within this, ms. */
 const SETTLE_MS = 20_000;
 
@@ -62,10 +65,9 @@ async function play(server, lessons, speed, tell) {
       `lesson ${n}: ${told}; heap ${mb(last.heapUsed)}, outside it ${mb(last.external)}, in all ${mb(last.rss)}; ${JSON.stringify(last.handles)}`,
     );
   }
-  for (const what of ['heapUsed', 'external', 'rss']) {
+  for (const [what, most] of Object.entries(MOST_GROWTH)) {
     const share = last[what] / first[what];
-    if (share > MOST_GROWTH)
-      faults.push(`${what} grew to ${share.toFixed(2)} of the first lesson’s`);
+    if (share > most) faults.push(`${what} grew to ${share.toFixed(2)} of the first lesson’s`);
   }
   faults.push(...moreHandles(first, last));
   return faults;
