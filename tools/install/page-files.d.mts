@@ -3,3 +3,13 @@ export declare function writePages(folder: string, stats: string, source: string
 export declare function routesOf(
   text: string,
 ): Promise<readonly { readonly path: string; readonly imports: readonly string[] }[]>;
+
+interface PageFiles {
+  readonly path: string;
+  readonly files: readonly string[];
+}
+
+export declare function pageClosures(folder: string): {
+  readonly atOnce: readonly string[];
+  readonly pages: readonly PageFiles[];
+};

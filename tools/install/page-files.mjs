@@ -41,6 +41,19 @@ export async function writePages(folder, stats, source) {
   writeFileSync(join(folder, 'pages.json'), JSON.stringify(pages));
 }
 
+/**
+ * What a built application fetches: for any page, and in all for each.
+ * @returns `{ atOnce, pages: [{ path, files }] }`, names of files.
+ */
+export function pageClosures(folder) {
+  const index = readFileSync(join(folder, 'index.html'), 'utf8');
+  const named = [...index.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name);
+  const pages = JSON.parse(readFileSync(join(folder, 'pages.json'), 'utf8'));
+  const all = pages.map(({ path, files }) => ({ path, files: [...new Set([...named, ...files])] }));
+  const common = (name) => all.every(({ files }) => files.includes(name));
+  return { atOnce: (all[0]?.files ?? []).filter(common), pages: all };
+}
+
 /** What a file imports before it runs, and what that imports; what comes first is needed first. */
 function closure(outputs, name, all) {
   if (all.has(name) || !outputs[name]) return all;
