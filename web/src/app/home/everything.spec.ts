@@ -26,7 +26,7 @@ describe('what was put back', () => {
     const row = (n: number) => ({ table: 'readings', id: `r${n}`, why: 'recordedAt: Too late.' });
     const words = apartWords({ ...nothing, apart: [row(1)] });
     expect(words).toMatch(
-      /^One row does not fit this version of Nab\. .* reading r1: recordedAt: /,
+      /^One row does not fit this version of Nab\. It is kept .* reading r1: recordedAt: /,
     );
     const many = apartWords({ ...nothing, apart: [1, 2, 3, 4, 5, 6].map(row) });
     expect(many).toMatch(/^6 rows do not fit/);

@@ -131,12 +131,15 @@ const wordFor = (table: string): string =>
 
 /** What was kept apart, and why. */
 export function apartWords({ apart }: ArchiveResult): string {
-  const rows = apart.length === 1 ? 'One row does' : `${apart.length} rows do`;
+  const rows =
+    apart.length === 1
+      ? 'One row does not fit this version of Nab. It is kept aside and comes'
+      : `${apart.length} rows do not fit this version of Nab. They are kept aside and come`;
   const named = apart
     .slice(0, MOST_NAMED)
     .map(({ table, id, why }) => `${wordFor(table)}${id === null ? '' : ` ${id}`}: ${why}`);
   const more = apart.length > MOST_NAMED ? ' …' : '';
-  return `${rows} not fit this version of Nab. They are kept, and come with “Download everything”. ${named.join(' ')}${more}`;
+  return `${rows} with “Download everything”. The reason: ${named.join(' ')}${more}`;
 }
 
 function reasonOf(error: unknown): string {
