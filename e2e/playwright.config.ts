@@ -7,8 +7,8 @@ if (!baseURL) throw new Error('NAB_ADDRESS is not set: run the tests with npm te
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
