@@ -32,7 +32,10 @@ function found(): string[] {
 
 /** `file: kind` of the list in docs/decisions, each with its reason behind a dash. */
 function justified(): string[] {
-  const text = readFileSync(join(root, 'docs/decisions/06-ng-zorros-parts-mended-by-small-directives.md'), 'utf8');
+  const text = readFileSync(
+    join(root, 'docs/decisions/06-ng-zorros-parts-mended-by-small-directives.md'),
+    'utf8',
+  );
   return [...text.matchAll(/^- `([^`]+)` (.+?) – .{20,}$/gm)].map(
     ([, path, kind]) => `${path}: ${kind}`,
   );
