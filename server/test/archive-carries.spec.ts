@@ -212,12 +212,12 @@ describe('whatever the server takes', () => {
 /** A new investigation each time: its ids and its parts’ are its own. */
 function withOwnIds(body: unknown): unknown {
   if (typeof body !== 'object' || body === null || !('plan' in body)) return body;
-  const anew = new Map<string, string>();
+  const renewed = new Map<string, string>();
   const text = JSON.stringify(body).replace(
     /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g,
     (id) => {
-      if (!anew.has(id)) anew.set(id, randomUUID());
-      return anew.get(id)!;
+      if (!renewed.has(id)) renewed.set(id, randomUUID());
+      return renewed.get(id)!;
     },
   );
   return JSON.parse(text) as unknown;

@@ -5,6 +5,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { ArchiveResult } from '@nab/contract';
 import { spooled } from '../src/archive/spool.js';
+import { TABLES } from '../src/archive/tables.js';
 import { loadDemo } from '../src/demo/load.js';
 import { readingOf, startBench, type Bench } from './harness.js';
 
@@ -261,6 +262,29 @@ describe('rows that an older Nab took and this one does not', () => {
       all.filter(({ table }) => table === 'readings').length,
     );
   });
+});
+
+describe('a file that somebody changed and summed again', () => {
+  it('is put back or refused, and never the server’s own fault', async () => {
+    const all = await download();
+    const odd = ['\u0000', '', 'x'.repeat(200), null, -1, 1e300, [], {}, true, '9999-99-99'];
+    const faults: string[] = [];
+    for (const table of Object.keys(TABLES)) {
+      const at = all.findIndex((line) => line.startsWith(`{"table":"${table}"`));
+      if (at < 0) continue;
+      const { row } = JSON.parse(all[at]!) as { row: Record<string, unknown> };
+      for (const column of Object.keys(row)) {
+        const other = odd[(column.length + table.length) % odd.length];
+        for (const wrong of ['\u0000', other]) {
+          const id = 'id' in row && column !== 'id' ? { id: randomUUID() } : {};
+          const line = JSON.stringify({ table, row: { ...row, ...id, [column]: wrong } });
+          const { status } = await upload(fileOf([...all.slice(0, -1), line]));
+          if (status >= 500) faults.push(`${table}.${column}: ${String(wrong)}`);
+        }
+      }
+    }
+    expect(faults).toEqual([]);
+  }, 240_000);
 });
 
 describe('uploads that should not be', () => {

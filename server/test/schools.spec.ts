@@ -209,7 +209,7 @@ describe('the file of everything of one school, put into another', () => {
     expect(Object.values(result.added).reduce((p, q) => p + q)).toBe(first.length);
     expect(second).toHaveLength(first.length);
     // One new id for each old one, and nothing else is another: but the codes of lessons.
-    const anew = new Map<string, string>();
+    const renewed = new Map<string, string>();
     const sorted = (lines: readonly string[], table: string) =>
       lines.filter((line) => line.startsWith(`{"table":"${table}"`));
     for (const table of ['investigations', 'readings', 'designs']) {
@@ -224,18 +224,18 @@ describe('the file of everything of one school, put into another', () => {
     for (const line of sorted(first, 'readings')) {
       const [old, young] = [line.match(UUID)!, byArrival.get(arrival(line))!.match(UUID)!];
       for (const [i, id] of old.entries()) {
-        expect(anew.get(id) ?? young[i]).toBe(young[i]);
-        anew.set(id, young[i]!);
+        expect(renewed.get(id) ?? young[i]).toBe(young[i]);
+        renewed.set(id, young[i]!);
       }
     }
-    expect(new Set(anew.values()).size).toBe(anew.size);
+    expect(new Set(renewed.values()).size).toBe(renewed.size);
     const codeOf = (lines: readonly string[]) =>
       (JSON.parse(sorted(lines, 'rooms')[0]!) as { row: { code: string } }).row.code;
     expect(codeOf(second)).not.toBe(codeOf(first));
     expect(await download('localhost')).toEqual(first);
     // What was put in is a lesson like any other.
     const { body } = await bench.app.inject({
-      url: `/api/investigations/${anew.size > 0 ? idOfLesson(second) : ''}`,
+      url: `/api/investigations/${idOfLesson(second)}`,
       headers: { host: INLAND_HOST },
     });
     expect((JSON.parse(body) as Investigation).readings).toHaveLength(1);

@@ -22,7 +22,7 @@ export class School {
   async newLesson(groups) {
     const { plan, design } = this.#plan;
     const level = ({ value }) => ({ id: randomUUID(), value });
-    const anew = {
+    const copy = {
       ...plan,
       class: { id: randomUUID(), name: 'Soak' },
       groups: Array.from({ length: groups }, (_, i) => ({
@@ -34,7 +34,7 @@ export class School {
     };
     const { status, body } = await this.#ask(this.#cookie, 'POST', '/api/investigations', {
       id: randomUUID(),
-      plan: anew,
+      plan: copy,
       design: design.design,
       actor: 'educator',
     });

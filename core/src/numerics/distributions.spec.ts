@@ -23,7 +23,7 @@ const logarithmic = (from: number, to: number) =>
 const freedom = fc.oneof(fc.integer({ min: 1, max: 400 }), logarithmic(0.5, 20_000));
 const share = fc.oneof(fc.double({ min: 1e-3, max: 0.999, noNaN: true }), logarithmic(1e-12, 0.5));
 
-/** Digits that are alike, of the smaller of both tails. */
+/** Expects two values to agree to a relative error. */
 const close = (value: number, expected: number, relative: number): void => {
   expect(Math.abs(value - expected)).toBeLessThanOrEqual(relative * Math.abs(expected) + 1e-300);
 };

@@ -15,7 +15,7 @@ export function incompleteBeta(a: number, b: number, x: number, rest = 1 - x): n
   return lead / continuedFraction(1, (n) => [coefficient(a, b, x, n), 1]);
 }
 
-/** ln of a share, by whichever of it and the rest is known better. */
+/** ln(share), from the smaller of share and 1 − share, which has more correct digits. */
 const logOf = (share: number, rest: number): number =>
   share < 0.5 ? Math.log(share) : Math.log1p(-rest);
 

@@ -2,9 +2,9 @@
 const MOST_STEPS = 60;
 
 /**
- * The x > 0 above which a share q of a distribution lies that is alike on both sides of 0, by
- * Newton’s method on the logarithm of the share, halving where a step would leave what is known.
- * @param above share above x. @param density at x. @param start a first guess, > 0.
+ * Upper-tail quantile of a distribution symmetric about 0: the x > 0 with P(X > x) = q, 0 < q < ½.
+ * Newton’s method on the logarithm of the tail, with bisection as the safeguard.
+ * @param above P(X > x). @param density at x. @param start a first guess, > 0.
  */
 export function upperQuantile(
   q: number,

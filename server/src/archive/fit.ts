@@ -17,10 +17,10 @@ import type { ByTable } from './tables.js';
 const AT_A_TIME = 500;
 
 /**
- * Holds what was added against the schemas that a form and a tablet are held against.
- * @returns why some of it does not fit, by its ids.
+ * Validates added rows against the schemas that forms and tablets use.
+ * @returns by the id of each row that does not fit, the reason.
  */
-export async function unfit(
+export async function faultsById(
   added: ByTable<readonly string[]>,
   transaction: Transaction,
 ): Promise<ReadonlyMap<string, string>> {

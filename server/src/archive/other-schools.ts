@@ -10,21 +10,24 @@ import { isTable, type Row, type Table } from './tables.js';
 const AT_A_TIME = 1000;
 
 /**
- * New ids for those in a file that another school of this database has: both schools keep their own.
- * The same file gets the same ids each time, so that putting it back twice adds nothing twice.
+ * New ids, by the old ones, for rows of a file whose ids another school of this database already uses.
+ * A new id depends on the school and the old id only, so putting the same file back twice adds
+ * nothing twice.
  */
-export async function idsOfOthers(
+export async function renewedIds(
   sequelize: Sequelize,
   file: () => Readable,
 ): Promise<ReadonlyMap<string, string>> {
-  const anew = new Map<string, string>();
-  if (!(await areMany(sequelize))) return anew;
+  const renewed = new Map<string, string>();
+  if (!(await hasSeveralSchools(sequelize))) return renewed;
   const school = currentSchool();
   let table: Table | null = null;
   let ids: string[] = [];
   const ask = async (): Promise<void> => {
     if (table === null || ids.length === 0) return;
-    for (const id of await havingOthers(sequelize, table, ids)) anew.set(id, v5(id, school));
+    for (const id of await idsOfOtherSchools(sequelize, table, ids)) {
+      renewed.set(id, v5(id, school));
+    }
     ids = [];
   };
   for await (const [, line] of linesOf(file())) {
@@ -35,10 +38,10 @@ export async function idsOfOthers(
     ids.push(row!['id'] as string);
   }
   await ask();
-  return anew;
+  return renewed;
 }
 
-/** What is no line of a file is said when the file is taken. */
+/** A line’s table and row; nothing for a faulty line, which is reported when the file is read. */
 function lineOf(line: string): { table?: unknown; row?: Row } {
   try {
     return (JSON.parse(line) as object | null) ?? {};
@@ -47,14 +50,15 @@ function lineOf(line: string): { table?: unknown; row?: Row } {
   }
 }
 
-async function areMany(sequelize: Sequelize): Promise<boolean> {
+async function hasSeveralSchools(sequelize: Sequelize): Promise<boolean> {
   const [row] = await sequelize.query<{ n: number }>('SELECT count(*)::int AS n FROM schools', {
     type: QueryTypes.SELECT,
   });
   return row!.n > 1;
 }
 
-const havingOthers = (sequelize: Sequelize, table: Table, ids: readonly string[]) =>
+/** Those of the ids that a row of another school has. */
+const idsOfOtherSchools = (sequelize: Sequelize, table: Table, ids: readonly string[]) =>
   acrossSchools(sequelize, async (transaction) => {
     const found = await sequelize.query<{ id: string }>(
       `SELECT id FROM ${table} WHERE id = ANY($ids::uuid[]) AND school_id <> $school::uuid`,
@@ -65,11 +69,11 @@ const havingOthers = (sequelize: Sequelize, table: Table, ids: readonly string[]
 
 const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi;
 
-/** A line with the new ids wherever the old ones stand, deep in it too. */
-export const withIds = (line: string, anew: ReadonlyMap<string, string>): string =>
-  anew.size === 0 ? line : line.replace(UUID, (id) => anew.get(id.toLowerCase()) ?? id);
+/** Replaces ids anywhere in a line. */
+export const withIds = (line: string, renewed: ReadonlyMap<string, string>): string =>
+  renewed.size === 0 ? line : line.replace(UUID, (id) => renewed.get(id.toLowerCase()) ?? id);
 
-/** Rooms with another code in the place of one that another lesson here has. */
+/** Gives a room a new code where another lesson of this database already uses its code. */
 export async function withFreeCodes(sequelize: Sequelize, rooms: readonly Row[]): Promise<Row[]> {
   const codes = rooms.map(({ code }) => String(code).slice(0, CODE_LENGTH));
   const lessons = rooms.map((room) => String(room['investigation_id']));

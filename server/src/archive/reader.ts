@@ -2,7 +2,7 @@ import type { ArchiveResult, KeptApart } from '@nab/contract';
 import { DatabaseError, type Sequelize, type Transaction } from 'sequelize';
 import { validate } from 'uuid';
 import { faulty } from './faulty.js';
-import { unfit } from './fit.js';
+import { faultsById } from './fit.js';
 import { withFreeCodes } from './other-schools.js';
 import { addRows, columnsOf, keepApart, schemaOf, settle } from './repository.js';
 import { isTable, type ByTable, type Row, type Table } from './tables.js';
@@ -75,7 +75,7 @@ export class Reader {
   > {
     if (!this.ended) throw faulty('file', 'It is not whole: its end is missing.');
     await settle(this.sequelize, this.transaction);
-    const refused = await unfit(this.added, this.transaction);
+    const refused = await faultsById(this.added, this.transaction);
     if (refused.size > 0) return { refused };
     const counts = Object.entries(this.added).map(([table, ids]) => [table, ids.length] as const);
     const there = Object.entries(this.found).reduce(
@@ -170,6 +170,6 @@ export class Reader {
 
 const idOf = ({ id }: Row): string | null => (validate(id) ? (id as string) : null);
 
-/** Whether the database refuses what a row holds (SQLSTATE classes 22 and 23), not the work itself. */
-const isMisfit = (error: unknown): error is DatabaseError =>
+/** True if the database refused a row’s content (SQLSTATE classes 22 and 23). */
+export const isMisfit = (error: unknown): error is DatabaseError =>
   error instanceof DatabaseError && /^2[23]/.test((error.parent as { code?: string }).code ?? '');
