@@ -3,166 +3,86 @@ import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
 /**
- * What every part of Nab is made of, from the bottom up: a folder may import those named before it,
- * never those after. A folder with a door, `index`, is entered by it.
+ * The districts of every package and the folders in each, from the bottom up: a district or folder
+ * may import those named before it, never those after. A district without folders is flat. A
+ * district of core, contract and words is entered by its `index`, which is its subpath export; a
+ * folder that has an `index` is entered by it.
  */
 const ORDER = {
-  'core/src': [
-    'numerics',
-    'quantities',
-    'wire',
-    'winding',
-    'supply',
-    'circuit',
-    'heat',
-    'coil',
-    'coil-field',
-    'steel',
-    'fem',
-    'straight-core',
-    'keeper',
-    'two-pole',
-    'lifting',
-    'calibration',
-    'statistics',
-    'magnet',
-    'diagnosis',
-    'trainer',
-    'guess',
-    'permanent',
-    'shell-magnet',
-    'compass',
-    'rolling-cell',
-    'spinner',
-    'needle',
-    'filings',
-    'experiments',
-    'reports',
-    'measures',
-    'factors',
-    'lesson',
-    'schedule',
-    'bench',
-    'rehearsal',
-    'instruments',
-    'findings',
-    'field-picture',
-    'tier-comparison',
-    'shelf-search',
-    'reference-check',
-  ],
-  'contract/src': [
-    'archive',
-    'problem',
-    'fields',
-    'design',
-    'diagnosis',
-    'shell-magnet',
-    'compass',
-    'rolling-cell',
-    'spinner',
-    'needle',
-    'filings',
-    'permanent',
-    'experiments',
-    'investigation',
-    'history',
-    'room',
-    'shelf',
-    'field',
-  ],
-  'words/src': ['kit'],
-  'sheets/src': ['page', 'sheets', 'report'],
-  'server/src': [
-    'problems',
-    'database',
-    'schools',
-    'plugins',
-    'openapi',
-    'roles',
-    'health',
-    'jobs',
-    'classes',
-    'history',
-    'designs',
-    'shelf',
-    'field',
-    'polls',
-    'teachings',
-    'investigations',
-    'strays',
-    'room',
-    'live',
-    'printing',
-    'readings',
-    'handing-on',
-    'archive',
-    'demo',
-  ],
-  'web/src/app': [
-    'server',
-    'shell',
-    'remembered',
-    'roles',
-    'english',
-    'accessibility',
-    'fields',
-    'keys',
-    'workers',
-    'files',
-    'lesson',
-    'saving',
-    'notices',
-    'told',
-    'designs',
-    'frame',
-    'paper',
-    'charts',
-    'cutaway',
-    'bench',
-    'coil',
-    'sweep',
-    'shelf',
-    'investigation',
-    'rehearsal',
-    'codes',
-    'audience',
-    'instruments',
-    'magnet',
-    'shell-magnet',
-    'compass',
-    'rolling-cell',
-    'spinner',
-    'experiments',
-    'prepare',
-    'question',
-    'run',
-    'wind',
-    'fix-it',
-    'findings',
-    'bring-in',
-    'room',
-    'history',
-    'steps',
-    'field',
-    'compare',
-    'wire-and-compass',
-    'stations',
-    'needle',
-    'filings',
-    'permanent',
-    'trainer',
-    'guess',
-    'board',
-    'join',
-    'home',
-  ],
+  'core/src': {
+    numerics: [],
+    quantities: [],
+    physics: [
+      ...['wire', 'winding', 'supply', 'circuit', 'heat', 'coil', 'coil-field', 'steel'],
+      ...['straight-core', 'keeper', 'two-pole', 'lifting'],
+    ],
+    fem: [],
+    statistics: ['calibration', 'analysis'],
+    experiments: [
+      ...['magnet', 'permanent', 'shell-magnet', 'compass', 'rolling-cell', 'spinner', 'needle'],
+      ...['filings', 'registry', 'reports', 'field-picture', 'shelf-search'],
+    ],
+    lesson: [
+      ...['measures', 'factors', 'plan', 'schedule', 'trial-flow', 'instruments', 'findings'],
+    ],
+    teaching: ['diagnosis', 'trainer', 'guess', 'rehearsal'],
+    validation: ['tier-comparison', 'reference-check'],
+  },
+  'contract/src': {
+    archive: [],
+    problem: [],
+    fields: [],
+    experiments: [
+      ...['magnet', 'diagnosis', 'shell-magnet', 'compass', 'rolling-cell', 'spinner', 'needle'],
+      ...['filings', 'permanent', 'registry', 'field'],
+    ],
+    lesson: ['investigation', 'history', 'room'],
+    shelf: [],
+  },
+  'words/src': { terms: [], experiments: [], lesson: ['kit'], findings: [] },
+  'sheets/src': { page: [], sheets: [], report: [] },
+  'server/src': {
+    platform: ['problems', 'database', 'plugins', 'openapi', 'jobs'],
+    access: ['schools', 'roles', 'health'],
+    library: ['classes', 'history', 'designs', 'shelf', 'field'],
+    planning: ['polls', 'calibrations', 'investigations', 'printing'],
+    lesson: ['unplaced-readings', 'room', 'live', 'readings'],
+    transfer: ['files', 'archive', 'demo'],
+  },
+  'web/src/app': {
+    platform: [
+      ...['server', 'service-worker', 'local-storage', 'session', 'locale', 'workers', 'files'],
+      'saving',
+    ],
+    ui: [
+      ...['accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper', 'charts'],
+      ...['cutaway', 'codes'],
+    ],
+    shelf: [],
+    investigation: [],
+    workbench: [
+      ...['frame', 'designs', 'coil', 'parameter-sweep', 'magnet', 'shell-magnet', 'compass'],
+      ...['rolling-cell', 'spinner', 'registry'],
+    ],
+    lesson: [
+      ...['rehearsal', 'audience', 'instruments', 'prepare', 'question', 'run', 'wind', 'findings'],
+      ...['import-readings', 'room', 'history', 'steps', 'board'],
+    ],
+    stations: [
+      ...['overview', 'fix-it', 'field', 'compare', 'wire-and-compass', 'needle', 'filings'],
+      ...['permanent', 'trainer', 'guess', 'shelf-search'],
+    ],
+    home: [],
+  },
 };
+
+/** Packages whose districts are subpath exports: from another district only its door is imported. */
+const EXPORTED = ['core/src', 'contract/src', 'words/src'];
 
 /** What a whole part must not know. */
 const FOREIGN = {
   'core/src': {
-    group: ['node:*', '@nab/*', '@angular/*', 'd3'],
+    group: ['node:*', '@nab/*', '@angular/*', 'd3', 'd3-*'],
     message: 'The core is pure computation.',
   },
   'contract/src': {
@@ -188,58 +108,103 @@ const FOREIGN = {
 };
 
 const TABLES = {
-  group: ['../database/index.js'],
+  group: ['../database/index.js', '../../platform/database/index.js'],
   importNamePattern: 'Row$',
   message: 'Only repositories know the tables.',
 };
 
 const at = (path) => new URL(`${path}/`, import.meta.url);
 
-/** Inside another folder, seen from a folder or from a room of it. */
-const inside = (folder) => [`../${folder}/**`, `../../${folder}/**`];
-const out = (folder) => [`../${folder}`, `../../${folder}`, ...inside(folder)];
+const foldersIn = (path) =>
+  readdirSync(at(path), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map(({ name }) => name);
 
-/** The rules of one part of Nab, folder by folder. A folder that nobody put in order is an error. */
-function ordered([part, order]) {
-  const unlisted = readdirSync(at(part), { withFileTypes: true })
-    .filter((entry) => entry.isDirectory() && !order.includes(entry.name))
-    .map(({ name }) => `${part}/${name}`);
+/** A path seen from a file of a district or folder, or from a room of it. */
+const seen = (up, path) => [`${up}${path}`, `../${up}${path}`];
+const inside = (up, path) => seen(up, `${path}/**`);
+const out = (up, path) => [...seen(up, path), ...inside(up, path)];
+
+/** A district or folder that nobody put in order is an error. */
+function requireListed(path, listed) {
+  const unlisted = foldersIn(path).filter((name) => !listed.includes(name));
   if (unlisted.length > 0) {
-    throw new Error(`Say in eslint.config.mjs where these stand: ${unlisted.join(', ')}`);
+    throw new Error(`Put into the order of eslint.config.mjs: ${path}/${unlisted.join(', ')}`);
   }
-  const doors = order.filter((folder) => existsSync(new URL(`${folder}/index.ts`, at(part))));
-  const loose = {
-    files: [`${part}/*.ts`],
-    rules: { 'no-restricted-imports': ['error', { patterns: [FOREIGN[part]] }] },
-  };
-  const folders = order.flatMap((folder, i) => {
-    const patterns = [
-      {
-        group: order.slice(i + 1).flatMap((above) => out(above)),
-        message: `Imports point down: ${folder} must not know what stands above it.`,
-      },
-      {
-        group: doors
-          .filter((other) => other !== folder)
-          .flatMap((other) => [...inside(other), `!../${other}/index.js`]),
-        message: 'Another folder is entered by its door, index.ts.',
-      },
-      FOREIGN[part],
-    ].filter(({ group }) => group.length > 0);
-    const rules = (extra = []) => ({
-      'no-restricted-imports': ['error', { patterns: [...patterns, ...extra] }],
-    });
-    const folderRules = [
-      { files: [`${part}/${folder}/**/*.ts`], ignores: ['**/*.spec.ts'], rules: rules() },
-    ];
-    // The later block replaces the rule, so it has to repeat what holds for the whole folder.
-    if (part === 'server/src') {
-      const files = ['routes', 'service'].map((name) => `${part}/${folder}/${name}.ts`);
-      folderRules.push({ files, rules: rules([TABLES]) });
-    }
-    return folderRules;
+}
+
+/** The rules of one package: of every district, and of every folder in it. */
+function ordered([part, districts]) {
+  const names = Object.keys(districts);
+  requireListed(part, names);
+  const hasDoor = (path) => existsSync(new URL(`${path}/index.ts`, at(part)));
+  const rulesFor = (patterns) => ({
+    'no-restricted-imports': ['error', { patterns: patterns.filter(({ group }) => group.length) }],
   });
-  return [loose, ...folders];
+
+  /** What the files of a district may not import of the others; `up` leads to the districts. */
+  const beyond = (district, up) => {
+    const i = names.indexOf(district);
+    const doors = names
+      .filter((other) => other !== district)
+      .flatMap((other) => {
+        const folders = EXPORTED.includes(part) || districts[other].length === 0 ? [''] : [];
+        for (const folder of districts[other]) if (folders[0] !== '') folders.push(`/${folder}`);
+        return folders
+          .filter((folder) => hasDoor(`${other}${folder}`))
+          .flatMap((folder) => [
+            ...inside(up, `${other}${folder}`),
+            ...seen(up, `${other}${folder}/index.js`).map((door) => `!${door}`),
+          ]);
+      });
+    return [
+      {
+        group: names.slice(i + 1).flatMap((above) => out(up, above)),
+        message: `Imports point down: ${district} must not know the districts above it.`,
+      },
+      { group: doors, message: 'Another district is entered by its door, index.ts.' },
+      FOREIGN[part],
+    ];
+  };
+
+  const ofDistrict = (district) => {
+    const folders = districts[district];
+    requireListed(`${part}/${district}`, folders);
+    const flat = {
+      files: [`${part}/${district}/*.ts`],
+      ignores: ['**/*.spec.ts', ...(folders.length > 0 ? ['**/index.ts'] : [])],
+      rules: rulesFor(beyond(district, '../')),
+    };
+    const nested = folders.flatMap((folder, i) => {
+      const patterns = [
+        ...beyond(district, '../../'),
+        {
+          group: folders.slice(i + 1).flatMap((above) => out('../', above)),
+          message: `Imports point down: ${folder} must not know what stands above it.`,
+        },
+        {
+          group: folders
+            .filter((other) => other !== folder && hasDoor(`${district}/${other}`))
+            .flatMap((other) => [...inside('../', other), `!../${other}/index.js`]),
+          message: 'Another folder is entered by its door, index.ts.',
+        },
+        { group: ['../index.js'], message: 'A folder does not enter its own district.' },
+      ];
+      const path = `${part}/${district}/${folder}`;
+      const own = { files: [`${path}/**/*.ts`], ignores: ['**/*.spec.ts'] };
+      const blocks = [{ ...own, rules: rulesFor(patterns) }];
+      // The later block replaces the rule, so it has to repeat what holds for the whole folder.
+      if (part === 'server/src') {
+        const files = ['routes', 'service'].map((name) => `${path}/${name}.ts`);
+        blocks.push({ files, rules: rulesFor([...patterns, TABLES]) });
+      }
+      return blocks;
+    });
+    return [flat, ...nested];
+  };
+
+  const loose = { files: [`${part}/*.ts`], rules: rulesFor([FOREIGN[part]]) };
+  return [loose, ...names.flatMap(ofDistrict)];
 }
 
 export default tseslint.config(

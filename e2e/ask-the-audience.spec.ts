@@ -1,4 +1,4 @@
-import { newDesign, newShell } from '@nab/contract';
+import { newDesign, newShell } from '@nab/contract/experiments';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, sayCool, stored } from './bench.js';
 import { faultless } from './faultless.js';

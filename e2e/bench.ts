@@ -1,13 +1,7 @@
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import {
-  newDesign,
-  type ExperimentDocument,
-  type Investigation,
-  type InvestigationSummary,
-  type Plan,
-  type Reading,
-} from '@nab/contract';
+import { newDesign, type ExperimentDocument } from '@nab/contract/experiments';
+import type { Investigation, InvestigationSummary, Plan, Reading } from '@nab/contract/lesson';
 import { examplePlan } from '@nab/contract/testing';
 
 /** An investigation of its own, so that tests may run side by side. */

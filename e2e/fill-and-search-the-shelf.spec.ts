@@ -1,4 +1,4 @@
-import { CORE_SHAPES } from '@nab/core';
+import { CORE_SHAPES } from '@nab/core/experiments';
 import { choose, chosen, newInvestigation, take } from './bench.js';
 import { expect, test } from './test.js';
 

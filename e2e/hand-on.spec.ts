@@ -2,7 +2,7 @@ import type { APIRequestContext } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import type { Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract/lesson';
 import { demoOf, newInvestigation } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';

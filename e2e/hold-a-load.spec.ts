@@ -1,7 +1,7 @@
 import type { APIRequestContext } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { newShell } from '@nab/contract';
-import { CHEMISTRIES } from '@nab/core';
+import { newShell } from '@nab/contract/experiments';
+import { CHEMISTRIES } from '@nab/core/physics';
 import { choose, fromMenu, levels, newInvestigation, take, why } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';

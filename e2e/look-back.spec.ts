@@ -1,4 +1,4 @@
-import { sentOf } from '@nab/contract';
+import { sentOf } from '@nab/contract/lesson';
 import { exampleReading } from '@nab/contract/testing';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored } from './bench.js';

@@ -2,7 +2,7 @@ import { choose, fromMenu, newInvestigation, take } from './bench.js';
 import { faultless, faultlessDayAndNight } from './faultless.js';
 import { expect, test } from './test.js';
 
-// A test for each directive of web/src/app/accessibility that fails without it, with ng-zorro-antd
+// A test for each directive of web/src/app/ui/accessibility that fails without it, with ng-zorro-antd
 // 21.3.3: when one passes without its directive, the library has learnt it and the directive can go.
 
 test.beforeEach(async ({ page }) => {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { PAPERS, type Paper } from '@nab/contract';
+import { PAPERS, type Paper } from '@nab/contract/lesson';
 import { readPdf } from '@nab/sheets/testing';
 import { choose, newInvestigation, stored } from './bench.js';
 import { faultlessDayAndNight } from './faultless.js';

@@ -1,7 +1,8 @@
 import type { APIRequestContext } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { newShell, type Investigation } from '@nab/contract';
+import { newShell } from '@nab/contract/experiments';
+import type { Investigation } from '@nab/contract/lesson';
 import { choose, demoOf, newInvestigation, trialsOnChart } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';

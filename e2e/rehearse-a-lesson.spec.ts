@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { USUAL_LESSON, type Investigation } from '@nab/contract';
+import { USUAL_LESSON, type Investigation } from '@nab/contract/lesson';
 import { newInvestigation, stored, whichShows } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';

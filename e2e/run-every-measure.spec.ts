@@ -4,10 +4,9 @@ import {
   newDesign,
   newShell,
   type ExperimentDocument,
-  type Plan,
-  type Reading,
-} from '@nab/contract';
-import { measureOf, type MeasureId } from '@nab/core';
+} from '@nab/contract/experiments';
+import type { Plan, Reading } from '@nab/contract/lesson';
+import { measureOf, type MeasureId } from '@nab/core/lesson';
 import { randomUUID } from 'node:crypto';
 import { newInvestigation, stored, whichShows } from './bench.js';
 import { faultless } from './faultless.js';

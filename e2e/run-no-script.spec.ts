@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { newDesign, sentOf, USUAL_LESSON, type Investigation } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
+import { sentOf, USUAL_LESSON, type Investigation } from '@nab/contract/lesson';
 import { examplePrediction, exampleReading } from '@nab/contract/testing';
 import { newInvestigation } from './bench.js';
 import { settled } from './faultless.js';

@@ -1,4 +1,4 @@
-import { sentOf } from '@nab/contract';
+import { sentOf } from '@nab/contract/lesson';
 import type { Locator, Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { exampleReading } from '@nab/contract/testing';

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { POLE_COUNTS, SECOND_SENSES } from '@nab/contract';
+import { POLE_COUNTS, SECOND_SENSES } from '@nab/contract/experiments';
 import { choose, fromMenu, newInvestigation, take } from './bench.js';
 import { faultless } from './faultless.js';
 import { pageFaults } from './page-faults.js';

@@ -1,5 +1,6 @@
-import { POLE_COUNTS, SENSES } from '@nab/contract';
-import { CELL_SIZES, CHEMISTRIES, CORE_SHAPES, MATERIALS, YOKES } from '@nab/core';
+import { POLE_COUNTS, SENSES } from '@nab/contract/experiments';
+import { CELL_SIZES, CHEMISTRIES, MATERIALS, YOKES } from '@nab/core/physics';
+import { CORE_SHAPES } from '@nab/core/experiments';
 import { choose, fromMenu, newInvestigation, stored, take } from './bench.js';
 import { expect, test } from './test.js';
 

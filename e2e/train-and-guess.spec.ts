@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { newDesign, toMagnetDesign } from '@nab/contract';
+import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
 import {
   CAUSES,
   hideFault,
@@ -8,7 +8,7 @@ import {
   trainingMagnets,
   workshopOf,
   type CauseId,
-} from '@nab/core';
+} from '@nab/core/teaching';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';
 

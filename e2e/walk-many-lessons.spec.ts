@@ -8,11 +8,9 @@ import {
   newTrack,
   type DesignDocument,
   type ExperimentDocument,
-  type Investigation,
-  type Plan,
-  type Reading,
-} from '@nab/contract';
-import { MEASURE_IDS } from '@nab/core';
+} from '@nab/contract/experiments';
+import type { Investigation, Plan, Reading } from '@nab/contract/lesson';
+import { MEASURE_IDS } from '@nab/core/lesson';
 import { levels, newInvestigation } from './bench.js';
 import { settled } from './faultless.js';
 import { pageFaults, saidOfTrials } from './page-faults.js';

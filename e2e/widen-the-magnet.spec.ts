@@ -6,8 +6,9 @@ import {
   POLE_COUNTS,
   SECOND_SENSES,
   SUPPLY_KINDS,
-} from '@nab/contract';
-import { MATERIALS, CORE_SHAPES, SMALL_OBJECTS, TOUCH_TIMES, WIRE_FORMS } from '@nab/core';
+} from '@nab/contract/experiments';
+import { MATERIALS, SMALL_OBJECTS, TOUCH_TIMES, WIRE_FORMS } from '@nab/core/physics';
+import { CORE_SHAPES } from '@nab/core/experiments';
 import { choose, chosen, finishedDemo, newInvestigation, stored, take, why } from './bench.js';
 import { expect, test } from './test.js';
 

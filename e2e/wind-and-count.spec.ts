@@ -1,5 +1,6 @@
-import { newDesign, toLessonPlan } from '@nab/contract';
-import { casesOf } from '@nab/core';
+import { newDesign } from '@nab/contract/experiments';
+import { toLessonPlan } from '@nab/contract/lesson';
+import { casesOf } from '@nab/core/lesson';
 import { newInvestigation } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';

@@ -1,5 +1,5 @@
-import { designSchema } from '@nab/contract';
-import { jsonSchemaOf } from '../server/src/openapi/json-schema.js';
+import { designSchema } from '@nab/contract/experiments';
+import { jsonSchemaOf } from '../server/src/platform/openapi/json-schema.js';
 
 /** JSON Schema (draft 2020-12) of a design file, generated from the one Yup schema. */
 export function designJsonSchema(): object {

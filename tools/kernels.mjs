@@ -11,7 +11,7 @@ const COMPILER = 'assemblyscript@0.28.20';
 /** What is compiled, and the constant of the core that holds it. */
 const KERNELS = [
   ['dense-ldl', 'numerics', 'DENSE_LDL_BINARY'],
-  ['charge-field', 'lifting', 'CHARGE_FIELD_BINARY'],
+  ['charge-field', 'physics/lifting', 'CHARGE_FIELD_BINARY'],
 ];
 const root = fileURLToPath(new URL('..', import.meta.url));
 const room = mkdtempSync(path.join(tmpdir(), 'kernels-'));

@@ -1,4 +1,4 @@
-import type { Plan, Prediction, Reading } from '../src/index.js';
+import type { Plan, Prediction, Reading } from '@nab/contract/lesson';
 
 // Examples that the specs of contract, server, web and browser share.
 

@@ -1,5 +1,5 @@
-// AssemblyScript; compiled by `npm run kernels` into core/src/lifting/charge-field-binary.ts. It is
-// addRings and addEdges of core/src/lifting/charge-field.ts, two rings or edges at once; what the
+// AssemblyScript; compiled by `npm run kernels` into core/src/physics/lifting/charge-field-binary.ts. It is
+// addRings and addEdges of core/src/physics/lifting/charge-field.ts, two rings or edges at once; what the
 // formulas mean stands there.
 
 const TWO_PI_SQUARED = 2 * Math.PI * Math.PI;

@@ -6,12 +6,12 @@ import {
   forceByVirtualWork,
   forceOn,
   linkagePerTurn,
-  readReferenceFile,
   refinements,
   solveAdaptively,
   type Accuracy,
-} from '../src/index.js';
-import { steelProblemOf } from '../src/reference-check/field-cases.js';
+} from '@nab/core/fem';
+import { readReferenceFile } from '@nab/core/validation';
+import { steelProblemOf } from '../src/validation/reference-check/field-cases.js';
 
 // Source: core/reference/README.md.
 const file = readReferenceFile(

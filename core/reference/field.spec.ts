@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkCase, readReferenceFile } from '../src/index.js';
+import { checkCase, readReferenceFile } from '@nab/core/validation';
 
 // Source: core/reference/README.md. A case takes a second or two, so some of each kind stand for all
 // here; `npm run --silent nab -- reference core/reference/given.json --tier 2` checks every one.

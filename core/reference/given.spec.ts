@@ -5,7 +5,7 @@ import {
   readReferenceFile,
   ReferenceFileError,
   type ReferenceCase,
-} from '../src/index.js';
+} from '@nab/core/validation';
 
 // Source: core/reference/README.md, independent engines; tolerances in src/reference-check.
 const file = readReferenceFile(

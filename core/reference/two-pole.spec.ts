@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkCase, readReferenceFile, type ReferenceCase } from '../src/index.js';
+import { checkCase, readReferenceFile, type ReferenceCase } from '@nab/core/validation';
 
 // Source: core/reference/README.md, three-dimensional finite elements; tolerances in src/reference-check.
 const file = readReferenceFile(

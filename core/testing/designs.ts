@@ -1,6 +1,6 @@
-import type { Coil } from '../src/coil/index.js';
-import type { MagnetDesign } from '../src/magnet/index.js';
-import type { ShellMagnet } from '../src/shell-magnet/index.js';
+import type { Coil } from '../src/physics/coil/index.js';
+import type { MagnetDesign } from '../src/experiments/magnet/index.js';
+import type { ShellMagnet } from '../src/experiments/shell-magnet/index.js';
 
 // Designs that the core's specs share, written out so that a changed start design changes no test.
 

@@ -1,9 +1,9 @@
 // npm run school -- "NAME" HOST: one more school in the database of NAB_DATABASE_URL.
 import { UniqueConstraintError } from 'sequelize';
 import { string } from 'yup';
-import { connect, defineModels, inSchool, migrate } from './database/index.js';
-import { setFirstPassPhrase } from './roles/index.js';
-import { addSchool } from './schools/index.js';
+import { connect, defineModels, inSchool, migrate } from './platform/database/index.js';
+import { setFirstPassPhrase } from './access/roles/index.js';
+import { addSchool } from './access/schools/index.js';
 
 const HOST = /^[a-z0-9]([a-z0-9-]*[a-z0-9])?(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)*$/i;
 const nameSchema = string().trim().max(120).required('Say its name.');

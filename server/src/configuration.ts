@@ -1,4 +1,4 @@
-import type { Setting } from '@nab/contract';
+import type { Setting } from '@nab/contract/lesson';
 import { number, object, string, type InferType } from 'yup';
 
 const schema = object({

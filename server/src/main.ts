@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { buildApp } from './app.js';
 import { proxiesOf, readConfiguration, settingOf, type Configuration } from './configuration.js';
-import { connect, defineModels, migrate } from './database/index.js';
-import { loadDemo } from './demo/index.js';
-import { forgetPassPhrase, setFirstPassPhrase } from './roles/index.js';
+import { connect, defineModels, migrate } from './platform/database/index.js';
+import { loadDemo } from './transfer/demo/index.js';
+import { forgetPassPhrase, setFirstPassPhrase } from './access/roles/index.js';
 
 const SHUTDOWN_PATIENCE_S = 8;
 

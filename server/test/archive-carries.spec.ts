@@ -2,17 +2,13 @@ import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  newCompassSet,
-  newShell,
-  sentOf,
-  type ArchiveResult,
-  type Investigation,
-} from '@nab/contract';
+import { newCompassSet, newShell } from '@nab/contract/experiments';
+import { sentOf, type Investigation } from '@nab/contract/lesson';
+import type { ArchiveResult } from '@nab/contract/archive';
 import { examplePrediction } from '@nab/contract/testing';
 import { generate } from 'json-schema-faker';
 import { value, type Description } from '../../tools/attack/requests.js';
-import { loadDemo } from '../src/demo/load.js';
+import { loadDemo } from '../src/transfer/demo/load.js';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 /** Bodies that are sent in `npm test`, and in the thorough run of a night. */

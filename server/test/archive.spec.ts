@@ -3,10 +3,10 @@ import { Agent, request } from 'node:http';
 import { PassThrough, Readable } from 'node:stream';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { ArchiveResult } from '@nab/contract';
-import { spooled } from '../src/archive/spool.js';
-import { TABLES } from '../src/archive/tables.js';
-import { loadDemo } from '../src/demo/load.js';
+import type { ArchiveResult } from '@nab/contract/archive';
+import { spooled } from '../src/transfer/archive/spool.js';
+import { TABLES } from '../src/transfer/archive/tables.js';
+import { loadDemo } from '../src/transfer/demo/load.js';
 import { readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;

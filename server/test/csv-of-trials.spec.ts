@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newDesign, newShell, type Investigation } from '@nab/contract';
+import { newDesign, newShell } from '@nab/contract/experiments';
+import type { Investigation } from '@nab/contract/lesson';
 import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 

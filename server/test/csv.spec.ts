@@ -5,10 +5,8 @@ import {
   newDesign,
   newShell,
   type ExperimentDocument,
-  type Investigation,
-  type Plan,
-  type Reading,
-} from '@nab/contract';
+} from '@nab/contract/experiments';
+import type { Investigation, Plan, Reading } from '@nab/contract/lesson';
 import {
   counted,
   examplePlan,
@@ -16,8 +14,8 @@ import {
   exampleReading,
   idOf,
 } from '@nab/contract/testing';
-import { asTable, csvOf } from '../src/handing-on/csv.js';
-import { COLUMNS, trialTable, type ColumnName } from '../src/handing-on/trial-table.js';
+import { asTable, csvOf } from '../src/transfer/files/csv.js';
+import { COLUMNS, trialTable, type ColumnName } from '../src/transfer/files/trial-table.js';
 
 type Row = Record<ColumnName, string>;
 

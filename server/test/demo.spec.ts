@@ -1,8 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { casesOf } from '@nab/core';
+import { casesOf } from '@nab/core/lesson';
 import {
   cameOf,
-  check,
   foldTrials,
   planSchema,
   readingSchema,
@@ -11,9 +10,10 @@ import {
   votesOf,
   type Investigation,
   type InvestigationSummary,
-} from '@nab/contract';
-import { DEMO_PLANS } from '../src/demo/investigations.js';
-import { loadDemo } from '../src/demo/load.js';
+} from '@nab/contract/lesson';
+import { check } from '@nab/contract/problem';
+import { DEMO_PLANS } from '../src/transfer/demo/investigations.js';
+import { loadDemo } from '../src/transfer/demo/load.js';
 import { startBench, type Bench } from './harness.js';
 
 let bench: Bench;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newCompassSet, newDesign, newShell } from '@nab/contract';
+import { newCompassSet, newDesign, newShell } from '@nab/contract/experiments';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;

@@ -1,7 +1,7 @@
 import { connect as dial, type AddressInfo, type Socket } from 'node:net';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterEach, describe, expect, it } from 'vitest';
-import { newDesign } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
 import { startBench, type Bench } from './harness.js';
 
 /** How long a connection would be kept. A server that waited for one would outlast the test. */

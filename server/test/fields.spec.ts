@@ -1,7 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fieldPictureFrom, newDesign, toMagnetDesign } from '@nab/contract';
-import { fieldPictures, type FieldPicture } from '@nab/core';
+import { fieldPictureFrom, newDesign, toMagnetDesign } from '@nab/contract/experiments';
+import { fieldPictures, type FieldPicture } from '@nab/core/experiments';
 import { startBench, type Bench } from './harness.js';
 
 let bench: Bench;

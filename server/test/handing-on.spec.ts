@@ -6,10 +6,14 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import readWorkbook from 'read-excel-file/node';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Investigation, InvestigationSummary, PortableInvestigation } from '@nab/contract';
+import type {
+  Investigation,
+  InvestigationSummary,
+  PortableInvestigation,
+} from '@nab/contract/lesson';
 import { counted } from '@nab/contract/testing';
 import { readPdf } from '@nab/sheets/testing';
-import { loadDemo } from '../src/demo/load.js';
+import { loadDemo } from '../src/transfer/demo/load.js';
 import { readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;

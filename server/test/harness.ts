@@ -1,17 +1,17 @@
 import type { FastifyInstance } from 'fastify';
 import { randomUUID } from 'node:crypto';
+import { newDesign } from '@nab/contract/experiments';
 import {
-  newDesign,
   type Investigation,
   type NewInvestigation,
   type Plan,
   type ReadingBody,
   sentOf,
-} from '@nab/contract';
+} from '@nab/contract/lesson';
 import { examplePlan, exampleReading } from '@nab/contract/testing';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { buildApp, type AppOptions } from '../src/app.js';
-import { connect, migrate } from '../src/database/index.js';
+import { connect, migrate } from '../src/platform/database/index.js';
 
 /**
  * The real PostgreSQL that the test run started: a database for each of the runner's workers, so that

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { EarlierState, Investigation } from '@nab/contract';
-import { DEMO_SHELF } from '../src/demo/shelf.js';
-import { partsChanged } from '../src/history/changes.js';
+import type { EarlierState, Investigation } from '@nab/contract/lesson';
+import { DEMO_SHELF } from '../src/transfer/demo/shelf.js';
+import { partsChanged } from '../src/library/history/changes.js';
 import { startBench, type Bench } from './harness.js';
 
 let bench: Bench;

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { foldTrials, newCompassSet, newDesign } from '@nab/contract';
+import { foldTrials } from '@nab/contract/lesson';
+import { newCompassSet, newDesign } from '@nab/contract/experiments';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 
 let bench: Bench;

@@ -1,9 +1,9 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { Notices } from '../src/database/index.js';
-import { JobQueue } from '../src/jobs/index.js';
-import { type ProblemError } from '../src/problems/index.js';
+import { Notices } from '../src/platform/database/index.js';
+import { JobQueue } from '../src/platform/jobs/index.js';
+import { type ProblemError } from '../src/platform/problems/index.js';
 import { databaseUrl, emptyDatabase } from './harness.js';
 
 /** Only what nobody was told of waits for a sweep: a test that did would outlast its limit. */

@@ -2,11 +2,11 @@ import type { FastifyInstance } from 'fastify';
 import { randomUUID } from 'node:crypto';
 import { createConnection } from 'node:net';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract/lesson';
 import { buildApp } from '../src/app.js';
-import { connect } from '../src/database/index.js';
-import { pruneChanges } from '../src/live/repository.js';
-import { setFirstPassPhrase } from '../src/roles/index.js';
+import { connect } from '../src/platform/database/index.js';
+import { pruneChanges } from '../src/lesson/live/repository.js';
+import { setFirstPassPhrase } from '../src/access/roles/index.js';
 import {
   cookieOf,
   databaseUrl,

@@ -4,9 +4,8 @@ import { runInNewContext } from 'node:vm';
 import { randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import { type Investigation, sentOf } from '@nab/contract/lesson';
 import { examplePrediction } from '@nab/contract/testing';
-import { sentOf } from '@nab/contract';
 import {
   attacks,
   operationsOf,
@@ -14,8 +13,8 @@ import {
   type Operation,
 } from '../../tools/attack/requests.js';
 import { buildApp } from '../src/app.js';
-import { connect } from '../src/database/index.js';
-import { setFirstPassPhrase } from '../src/roles/index.js';
+import { connect } from '../src/platform/database/index.js';
+import { setFirstPassPhrase } from '../src/access/roles/index.js';
 import {
   cookieOf,
   databaseUrl,

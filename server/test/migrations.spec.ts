@@ -1,17 +1,22 @@
 import { readFileSync } from 'node:fs';
+import { check } from '@nab/contract/problem';
 import {
-  check,
   planSchema,
   readingSchema,
   sentOf,
   toLessonPlan,
   type Investigation,
   type InvestigationSummary,
-} from '@nab/contract';
+} from '@nab/contract/lesson';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
-import { connect, migrate, MIGRATIONS, UnknownSchemaError } from '../src/database/index.js';
+import {
+  connect,
+  migrate,
+  MIGRATIONS,
+  UnknownSchemaError,
+} from '../src/platform/database/index.js';
 import { databaseUrl, emptyDatabase } from './harness.js';
 
 const tables = async (sequelize: Sequelize): Promise<string[]> => {

@@ -2,7 +2,8 @@ import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newCompassSet, newDesign, newShell, sentOf } from '@nab/contract';
+import { newCompassSet, newDesign, newShell } from '@nab/contract/experiments';
+import { sentOf } from '@nab/contract/lesson';
 import { examplePlan, examplePrediction, exampleReading, idOf } from '@nab/contract/testing';
 import { startBench, type Bench } from './harness.js';
 

@@ -1,5 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { favourite, pollAt, votesOf, type Investigation, type PollBody } from '@nab/contract';
+import {
+  favourite,
+  pollAt,
+  votesOf,
+  type Investigation,
+  type PollBody,
+} from '@nab/contract/lesson';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cookieOf, startBench, type Answer, type Bench } from './harness.js';
 

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newDesign, USUAL_LESSON, type LessonSettings } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
+import { USUAL_LESSON, type LessonSettings } from '@nab/contract/lesson';
 import { readPdf } from '@nab/sheets/testing';
 import { startBench, type Bench } from './harness.js';
 

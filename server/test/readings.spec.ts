@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { foldTrials, type Investigation } from '@nab/contract';
+import { foldTrials, type Investigation } from '@nab/contract/lesson';
 import { counted } from '@nab/contract/testing';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { USUAL_LESSON, type Investigation, type SchoolClass } from '@nab/contract';
+import { USUAL_LESSON, type Investigation, type SchoolClass } from '@nab/contract/lesson';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newInvestigation, readingOf, startBench, type Bench } from './harness.js';
 

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Investigation, Role } from '@nab/contract';
+import type { Investigation, Role } from '@nab/contract/lesson';
 import { buildApp } from '../src/app.js';
-import { connect, defineModels } from '../src/database/index.js';
-import { forgetPassPhrase, setFirstPassPhrase } from '../src/roles/index.js';
+import { connect, defineModels } from '../src/platform/database/index.js';
+import { forgetPassPhrase, setFirstPassPhrase } from '../src/access/roles/index.js';
 import {
   databaseUrl,
   cookieOf,

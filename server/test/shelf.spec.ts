@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newShelfItem, type VersionedShelfItem } from '@nab/contract';
-import { loadDemo } from '../src/demo/load.js';
+import { newShelfItem, type VersionedShelfItem } from '@nab/contract/shelf';
+import { loadDemo } from '../src/transfer/demo/load.js';
 import { startBench, type Bench } from './harness.js';
 
 let bench: Bench;

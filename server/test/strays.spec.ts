@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract/lesson';
 import { readingOf, startBench, type Answer, type Bench } from './harness.js';
 
 let bench: Bench;

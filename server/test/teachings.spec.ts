@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
-import { newDesign, type Investigation } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
+import type { Investigation } from '@nab/contract/lesson';
 import { counted } from '@nab/contract/testing';
 import { readingOf, startBench, type Bench } from './harness.js';
 

@@ -6,7 +6,7 @@ import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from '../src/app.js';
 import { databaseUrl, emptyDatabase } from './harness.js';
-import { migrate } from '../src/database/index.js';
+import { migrate } from '../src/platform/database/index.js';
 
 let app: FastifyInstance;
 const folder = mkdtempSync(join(tmpdir(), 'nab-web-'));

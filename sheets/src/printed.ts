@@ -1,12 +1,12 @@
 import {
   sheetsIn,
   USUAL_LESSON,
-  type ExperimentDocument,
   type Learnt,
   type Plan,
   type Printing,
-} from '@nab/contract';
-import { prepared } from '@nab/words';
+} from '@nab/contract/lesson';
+import type { ExperimentDocument } from '@nab/contract/experiments';
+import { prepared } from '@nab/words/lesson';
 import type { Page } from './page/index.js';
 import { pagesOf } from './sheets/index.js';
 

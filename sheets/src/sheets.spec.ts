@@ -2,19 +2,21 @@ import {
   newCompassSet,
   newDesign,
   newShell,
+  type DesignDocument,
+  type ExperimentDocument,
+} from '@nab/contract/experiments';
+import {
   PAPERS,
   SHEET_IDS,
   USUAL_LESSON,
-  type DesignDocument,
-  type ExperimentDocument,
   type LessonSettings,
   type Paper,
   type Plan,
-} from '@nab/contract';
+} from '@nab/contract/lesson';
+import { prepared } from '@nab/words/lesson';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { BAR, pagesOf, printed, writePdf, type Page } from './index.js';
 import { printable, widthOf, wrap } from './page/index.js';
-import { prepared } from '@nab/words';
 import { describe, expect, it } from 'vitest';
 import { readPdf } from '../testing/read-pdf.js';
 

@@ -1,5 +1,5 @@
 // Attacks two Nabs that run: COUNT SEED ADDRESS_ALONE ADDRESS_CLASSROOM PASS_PHRASE.
-import type { Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract/lesson';
 import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';

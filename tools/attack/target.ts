@@ -1,11 +1,11 @@
 // A Nab over HTTP that is attacked: who asks it, and a lesson whose parts are known.
+import { newDesign } from '@nab/contract/experiments';
 import {
-  newDesign,
   sentOf,
   type Investigation,
   type NewInvestigation,
   type ReadingBody,
-} from '@nab/contract';
+} from '@nab/contract/lesson';
 import { examplePlan, examplePrediction, exampleReading } from '@nab/contract/testing';
 import { randomInt, randomUUID } from 'node:crypto';
 

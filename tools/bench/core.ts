@@ -1,23 +1,23 @@
 import { performance } from 'node:perf_hooks';
-import { newDesign, toMagnetDesign } from '@nab/contract';
+import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
+import { analyse } from '@nab/core/statistics';
 import {
-  analyse,
   buildMagnet,
-  casesOf,
   coreSections,
   evaluateMagnet,
   magnetise,
-  normalFrom,
-  preparationOf,
-  prepareCore,
   searchShelf,
-  seededRandom,
-  solverMemory,
+  type SearchStock,
+} from '@nab/core/experiments';
+import {
+  casesOf,
+  preparationOf,
   TYPICAL_MINUTES,
   type Arrangement,
   type LessonPlan,
-  type SearchStock,
-} from '@nab/core';
+} from '@nab/core/lesson';
+import { normalFrom, seededRandom } from '@nab/core/numerics';
+import { prepareCore, solverMemory } from '@nab/core/physics';
 
 /** Times of repeated calls in milliseconds, sorted, after a warm-up. */
 export function timesOf(run: (i: number) => void, count = 1500, warm = 300): number[] {

@@ -1,20 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
-import { newDesign, toMagnetDesign } from '@nab/contract';
+import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
+import { buildShell, fieldPictures, shellFieldProblem } from '@nab/core/experiments';
 import {
-  buildShell,
-  fieldPictures,
   forceByVirtualWork,
   forceOn,
   linkagePerTurn,
-  readReferenceFile,
-  shellFieldProblem,
   solveAdaptively,
   solveField,
-  steelProblemOf,
   FORCES,
   SUMS,
-} from '@nab/core';
+} from '@nab/core/fem';
+import { readReferenceFile, steelProblemOf } from '@nab/core/validation';
 import { shell } from '../../core/testing/designs.js';
 
 // Finite elements against the given magnets: error and time side by side, in one run.

@@ -19,7 +19,7 @@ export async function writePages(folder, stats, source) {
   const named = new Set([...index.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name));
   const atOnce = [...named].reduce((all, name) => closure(outputs, name, all), new Set());
   const resolved = new Map(
-    [ROUTES, 'src/app/english/in-english.ts'].flatMap((file) =>
+    [ROUTES, 'src/app/platform/locale/format-english.ts'].flatMap((file) =>
       inputs[file].imports
         .filter(({ kind }) => kind === 'dynamic-import')
         .map(({ original, path }) => [original, path]),
@@ -31,7 +31,7 @@ export async function writePages(folder, stats, source) {
     ),
   );
   const pages = routes.map(({ path, imports }) => {
-    const files = ['./speak-english', ...imports].reduce((all, wanted) => {
+    const files = ['./register-english', ...imports].reduce((all, wanted) => {
       const chunk = chunks.get(resolved.get(wanted));
       if (!chunk) throw new Error(`The build has no file for ${wanted}, which ${ROUTES} names.`);
       return closure(outputs, chunk, all);

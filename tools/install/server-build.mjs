@@ -24,9 +24,9 @@ const ENTRIES = {
   server: 'server/src/main.ts',
   'add-school': 'server/src/add-school.ts',
   nab: 'tools/nab/main.ts',
-  'field-thread': 'server/src/field/solve.ts',
-  'hand-on-thread': 'server/src/handing-on/hand-on.ts',
-  'print-thread': 'server/src/printing/print.ts',
+  'field-thread': 'server/src/library/field/solve.ts',
+  'hand-on-thread': 'server/src/transfer/files/export-investigation.ts',
+  'print-thread': 'server/src/planning/printing/print.ts',
 };
 
 /** Loaded from node_modules: native code, or files of their own beside them. */

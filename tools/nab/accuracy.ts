@@ -1,4 +1,4 @@
-import { compareTiers, tierMatrix, type RodCase, type TierDifference } from '@nab/core';
+import { compareTiers, tierMatrix, type RodCase, type TierDifference } from '@nab/core/validation';
 import { percent, row } from './tables.js';
 
 const MEASURES = {

@@ -1,5 +1,7 @@
-import { check, diagnosisSchema, toEvidence, toMagnetDesign } from '@nab/contract';
-import { CoreError, diagnosisReport } from '@nab/core';
+import { check } from '@nab/contract/problem';
+import { diagnosisSchema, toEvidence, toMagnetDesign } from '@nab/contract/experiments';
+import { CoreError } from '@nab/core/errors';
+import { diagnosisReport } from '@nab/core/teaching';
 import { CommandError } from './files.js';
 
 /** Prints causes with their probabilities and the next test, of a file of symptoms and readings. */

@@ -1,5 +1,5 @@
+import { check } from '@nab/contract/problem';
 import {
-  check,
   experimentDocumentSchema,
   experimentOf,
   filingsSchema,
@@ -13,8 +13,9 @@ import {
   type FilingsDocument,
   type NeedleDocument,
   type PermanentDocument,
-} from '@nab/contract';
-import { CoreError, filingsReport, needleReport, permanentReport, reportOf } from '@nab/core';
+} from '@nab/contract/experiments';
+import { CoreError } from '@nab/core/errors';
+import { filingsReport, needleReport, permanentReport, reportOf } from '@nab/core/experiments';
 import type { Schema } from 'yup';
 import { CommandError } from './files.js';
 

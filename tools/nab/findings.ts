@@ -1,5 +1,5 @@
+import { check } from '@nab/contract/problem';
 import {
-  check,
   foldTrials,
   investigationFileSchema,
   readingRowSchema,
@@ -9,9 +9,10 @@ import {
   toOrderedReadings,
   toReadingRow,
   type Reading,
-} from '@nab/contract';
-import { analyse, casesOf, findingsOf, measureOf, readingsReport } from '@nab/core';
-import { inUnitOf, levelWords } from '@nab/words';
+} from '@nab/contract/lesson';
+import { analyse } from '@nab/core/statistics';
+import { casesOf, findingsOf, measureOf, readingsReport } from '@nab/core/lesson';
+import { inUnitOf, levelWords } from '@nab/words/lesson';
 import { parse } from 'csv-parse/sync';
 import { CommandError } from './files.js';
 

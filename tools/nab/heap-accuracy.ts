@@ -1,4 +1,4 @@
-import { compareHeaps, heapMatrix, heldBackHeaps, type HeapDifference } from '@nab/core';
+import { compareHeaps, heapMatrix, heldBackHeaps, type HeapDifference } from '@nab/core/validation';
 import { percent, row } from './tables.js';
 
 /** Half a small clip, kg: below it nothing hangs, whatever the model says. */

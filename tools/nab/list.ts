@@ -1,13 +1,12 @@
 import {
   axisUnit,
-  EXPERIMENT_IDS,
-  EXPERIMENTS,
   experimentsOf,
   FACTOR_IDS,
   factorOf,
   MEASURE_IDS,
   measureOf,
-} from '@nab/core';
+} from '@nab/core/lesson';
+import { EXPERIMENT_IDS, EXPERIMENTS } from '@nab/core/experiments';
 
 /** Prints every experiment, factor and measure there is, as JSON on one line. */
 export function list(): number {

@@ -1,7 +1,6 @@
-import { toSubject } from '@nab/contract';
+import { toSubject } from '@nab/contract/experiments';
 import {
   casesOf,
-  CoreError,
   FACTOR_IDS,
   factorOf,
   levelText,
@@ -9,14 +8,15 @@ import {
   MEASURE_IDS,
   measureOf,
   parseLevel,
-  parseQuantity,
-  trialOnTime,
   type Case,
   type FactorId,
   type LessonPlan,
   type MeasureId,
   type PlannedLevel,
-} from '@nab/core';
+} from '@nab/core/lesson';
+import { CoreError } from '@nab/core/errors';
+import { parseQuantity } from '@nab/core/quantities';
+import { trialOnTime } from '@nab/core/physics';
 import { readDocument } from './evaluate.js';
 import { CommandError } from './files.js';
 

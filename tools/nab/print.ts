@@ -1,4 +1,5 @@
-import { check, investigationFileSchema, printingSchema, type Printing } from '@nab/contract';
+import { check } from '@nab/contract/problem';
+import { investigationFileSchema, printingSchema, type Printing } from '@nab/contract/lesson';
 import { printed, writePdf } from '@nab/sheets';
 import { writeFileSync } from 'node:fs';
 import type { Schema } from 'yup';

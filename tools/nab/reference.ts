@@ -1,4 +1,9 @@
-import { checkCase, readReferenceFile, ReferenceFileError, type ReferenceFile } from '@nab/core';
+import {
+  checkCase,
+  readReferenceFile,
+  ReferenceFileError,
+  type ReferenceFile,
+} from '@nab/core/validation';
 import { CommandError } from './files.js';
 
 /**

@@ -1,4 +1,4 @@
-import type { Printing } from '@nab/contract';
+import type { Printing } from '@nab/contract/lesson';
 import { isAbsolute, resolve } from 'node:path';
 import { CommandError, readHandedOn, readJsonFile } from './files.js';
 

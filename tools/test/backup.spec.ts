@@ -8,9 +8,9 @@ import {
   defineModels,
   inSchool,
   migrate,
-} from '../../server/src/database/index.js';
-import { loadDemo } from '../../server/src/demo/index.js';
-import { addSchool } from '../../server/src/schools/index.js';
+} from '../../server/src/platform/database/index.js';
+import { loadDemo } from '../../server/src/transfer/demo/index.js';
+import { addSchool } from '../../server/src/access/schools/index.js';
 import { backUp, restore } from '../database/backup.mjs';
 import { openCluster, removeCluster, startCluster, type Cluster } from '../database/cluster.mjs';
 

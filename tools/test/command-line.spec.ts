@@ -2,9 +2,11 @@ import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { completeDocument, newDesign, toLessonPlan, type ExperimentDocument } from '@nab/contract';
+import { completeDocument, newDesign, type ExperimentDocument } from '@nab/contract/experiments';
+import { toLessonPlan } from '@nab/contract/lesson';
+import { casesOf } from '@nab/core/lesson';
+import { EXPERIMENT_IDS } from '@nab/core/experiments';
 import { examplePlan } from '@nab/contract/testing';
-import { casesOf, EXPERIMENT_IDS } from '@nab/core';
 import { readPdf } from '@nab/sheets/testing';
 import { nab, root, typed } from './nab.js';
 

@@ -2,17 +2,12 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { CORE_ERRORS } from '@nab/core/errors';
+import { diagnosisReport } from '@nab/core/teaching';
+import { filingsReport, needleReport, permanentReport, reportOf } from '@nab/core/experiments';
+import { TOLERANCES } from '@nab/core/validation';
+import { check, SERVER_PROBLEMS } from '@nab/contract/problem';
 import {
-  CORE_ERRORS,
-  diagnosisReport,
-  filingsReport,
-  needleReport,
-  permanentReport,
-  reportOf,
-  TOLERANCES,
-} from '@nab/core';
-import {
-  check,
   designSchema,
   newCompassSet,
   newFilings,
@@ -22,14 +17,13 @@ import {
   newTrack,
   newDesign,
   newShell,
-  SERVER_PROBLEMS,
   toMagnetDesign,
   toFilingSource,
   toNeedle,
   toPermanent,
   toSubject,
-} from '@nab/contract';
-import { COLUMNS } from '../../server/src/handing-on/trial-table.js';
+} from '@nab/contract/experiments';
+import { COLUMNS } from '../../server/src/transfer/files/trial-table.js';
 import { designJsonSchema } from '../design-schema.js';
 
 const root = new URL('../..', import.meta.url).pathname;

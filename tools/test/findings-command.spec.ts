@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { zipSync } from 'fflate';
-import { newDesign } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
 import { counted, examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { nab } from './nab.js';
 import { NORRIS, SIMON_LESAGE, simonLesage } from '../../core/reference/nist-strd.js';

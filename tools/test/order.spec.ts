@@ -29,47 +29,81 @@ async function saidOf(file: string, from: string, name = 'something'): Promise<s
     .map(({ message }) => message);
 }
 
-describe('the order of the folders', () => {
+describe('the order of districts and folders', () => {
   it.each([
-    ['core/src/coil/coil.ts', '../magnet/index.js', 'coil must not know what stands above it'],
-    ['core/src/magnet/build.ts', '../coil/wind.js', 'entered by its door'],
-    ['core/src/magnet/build.ts', 'node:fs', 'pure computation'],
-    ['contract/src/design/si.ts', '../shelf/index.js', 'design must not know'],
-    ['contract/src/shelf/shelf.ts', '../design/parts.js', 'entered by its door'],
+    ['core/src/physics/coil/coil.ts', '../../experiments/index.js', 'physics must not know'],
+    ['core/src/physics/coil/coil.ts', '../steel/index.js', 'coil must not know'],
+    ['core/src/physics/coil/coil.ts', '../index.js', 'does not enter its own district'],
+    ['core/src/quantities/units.ts', '../physics/index.js', 'quantities must not know'],
+    ['core/src/experiments/magnet/build.ts', '../../physics/coil/index.js', 'entered by its door'],
+    ['core/src/experiments/compass/compass.ts', '../magnet/build.js', 'entered by its door'],
+    ['core/src/experiments/magnet/build.ts', 'node:fs', 'pure computation'],
+    ['contract/src/experiments/magnet/si.ts', '../../shelf/index.js', 'experiments must not know'],
+    ['contract/src/shelf/shelf.ts', '../experiments/magnet/parts.js', 'entered by its door'],
     ['contract/src/shelf/shelf.ts', 'fastify', 'both sides of the wire'],
-    ['server/src/shelf/service.ts', '../readings/index.js', 'shelf must not know'],
-    ['server/src/readings/service.ts', '../investigations/repository.js', 'entered by its door'],
+    ['words/src/terms/format.ts', '../lesson/index.js', 'terms must not know'],
+    ['server/src/library/shelf/service.ts', '../../lesson/readings/index.js', 'library must not'],
+    [
+      'server/src/lesson/readings/service.ts',
+      '../../planning/investigations/repository.js',
+      'entered by its door',
+    ],
     ['server/src/app.ts', '@nab/web', 'knows no interface'],
-    ['web/src/app/fields/text-field.ts', '../run/run', 'fields must not know'],
-    ['web/src/app/run/run.ts', '../shelf/shelf-store', 'entered by its door'],
-    ['web/src/app/magnet/design/core-fields.ts', '../../run', 'magnet must not know'],
-    ['web/src/app/magnet/design/core-fields.ts', '../../fields/text-field', 'entered by its door'],
-    ['web/src/app/run/run.ts', 'sequelize', 'knows the wire only'],
+    ['web/src/app/ui/fields/text-field.ts', '../../lesson/run/run', 'ui must not know'],
+    ['web/src/app/lesson/run/run.ts', '../../shelf/shelf-store', 'entered by its door'],
+    ['web/src/app/lesson/run/run.ts', '../room', 'run must not know'],
+    [
+      'web/src/app/workbench/magnet/design/core-fields.ts',
+      '../../../lesson/run',
+      'workbench must not know',
+    ],
+    [
+      'web/src/app/workbench/magnet/design/core-fields.ts',
+      '../../../ui/fields/text-field',
+      'entered by its door',
+    ],
+    ['web/src/app/lesson/run/run.ts', 'sequelize', 'knows the wire only'],
     ['web/src/app/routes.ts', 'sequelize', 'knows the wire only'],
   ])('%s may not import %s', async (file, from, message) => {
     expect((await saidOf(file, from)).join(' ')).toContain(message);
   });
 
   it.each([
-    ['core/src/magnet/build.ts', '../coil/index.js'],
-    ['contract/src/shelf/shelf.ts', '../design/index.js'],
-    ['server/src/readings/service.ts', '../investigations/index.js'],
-    ['server/src/shelf/repository.ts', '../database/index.js'],
-    ['web/src/app/run/run.ts', '../shelf'],
-    ['web/src/app/run/run.ts', './countdown'],
-    ['web/src/app/magnet/design/core-fields.ts', '../../fields'],
-    ['web/src/app/magnet/design/core-fields.ts', '../advice'],
-    ['web/src/app/magnet/magnet.ts', './shelf'],
+    ['core/src/experiments/magnet/build.ts', '../../physics/index.js'],
+    ['core/src/physics/coil/coil.ts', '../wire/index.js'],
+    ['core/src/fem/mesh.ts', '../physics/index.js'],
+    ['contract/src/shelf/shelf.ts', '../experiments/index.js'],
+    ['server/src/lesson/readings/service.ts', '../../planning/investigations/index.js'],
+    ['server/src/library/shelf/repository.ts', '../../platform/database/index.js'],
+    ['web/src/app/lesson/run/run.ts', '../../shelf'],
+    ['web/src/app/lesson/run/run.ts', './countdown'],
+    ['web/src/app/workbench/magnet/design/core-fields.ts', '../../../ui/fields'],
+    ['web/src/app/workbench/magnet/design/core-fields.ts', '../advice'],
+    ['web/src/app/workbench/magnet/magnet-bench.ts', './shelf'],
   ])('%s may import %s', async (file, from) => {
     expect(await saidOf(file, from)).toEqual([]);
   });
 
   it('leaves the tables to the repositories', async () => {
-    const asked = async (file: string) => saidOf(file, '../database/index.js', 'ReadingRow');
-    expect(await asked('server/src/readings/service.ts')).toEqual([
+    const asked = async (file: string) =>
+      saidOf(file, '../../platform/database/index.js', 'ReadingRow');
+    expect(await asked('server/src/lesson/readings/service.ts')).toEqual([
       expect.stringContaining('Only repositories know the tables.'),
     ]);
-    expect(await asked('server/src/readings/repository.ts')).toEqual([]);
+    expect(await asked('server/src/lesson/readings/repository.ts')).toEqual([]);
+  });
+
+  it('has no package without districts as its door', () => {
+    for (const name of ['core', 'contract', 'words']) {
+      const { exports } = JSON.parse(readFileSync(join(root, name, 'package.json'), 'utf8')) as {
+        exports: Record<string, unknown>;
+      };
+      const districts = readdirSync(join(root, name, 'src'), { withFileTypes: true })
+        .filter((entry) => entry.isDirectory())
+        .map((entry) => `./${entry.name}`);
+      expect(Object.keys(exports)).toEqual(expect.arrayContaining(districts));
+      expect(Object.keys(exports)).not.toContain('.');
+    }
   });
 });
 

@@ -12,13 +12,13 @@ describe('the addresses of the application', () => {
     const of = (path: string): readonly string[] | undefined =>
       found.find((route) => route.path === path)?.imports;
     expect(of('')).toEqual(['./home/home']);
-    expect(of('investigations/:id/run')).toEqual(['./steps/investigation', './run/run']);
+    expect(of('investigations/:id/run')).toEqual(['./lesson/steps/investigation', './lesson/run/run']);
     expect(of('investigations/:id/magnet')).toEqual([
-      './steps/investigation',
-      './magnet/magnet-bench',
-      './experiments/bench-page',
+      './lesson/steps/investigation',
+      './workbench/magnet/magnet-bench',
+      './workbench/registry/workbench-page',
     ]);
-    expect(of('magnet')).toEqual(['./magnet/magnet-page', './magnet/magnet-designer']);
+    expect(of('magnet')).toEqual(['./workbench/magnet/magnet-page', './workbench/magnet/magnet-designer']);
     expect(found.length).toBeGreaterThan(30);
     expect(found.every(({ imports }) => imports.length > 0)).toBe(true);
   });
@@ -33,12 +33,12 @@ describe('what an address needs', () => {
     writeFileSync(join(folder, 'index.html'), '<script src="main.js"></script>');
     const inputs = {
       'src/app/routes.ts': { imports: [route('./home/home'), route('./other')] },
-      'src/app/english/in-english.ts': { imports: [route('./speak-english')] },
+      'src/app/platform/locale/format-english.ts': { imports: [route('./register-english')] },
     };
     const outputs = {
       'main.js': { imports: imports('frame.js') },
       'frame.js': { imports: [] },
-      'words.js': { entryPoint: 'src./speak-english', imports: [] },
+      'words.js': { entryPoint: 'src./register-english', imports: [] },
       'home.js': {
         entryPoint: 'src./home/home',
         imports: [

@@ -67,10 +67,10 @@ describe('the line at the end of npm test', () => {
 
 describe('npm run test:quick', () => {
   it.each([
-    [['core/src/heat/heat.ts'], ['core', 'contract', 'words', 'sheets'], true],
-    [['words/src/said.ts'], ['words', 'sheets'], true],
+    [['core/src/physics/heat/heat.ts'], ['core', 'contract', 'words', 'sheets'], true],
+    [['words/src/findings/analysis-sentences.ts'], ['words', 'sheets'], true],
     [['sheets/src/page/page.ts'], ['sheets'], false],
-    [['web/src/app/run/run.ts'], [], true],
+    [['web/src/app/lesson/run/run.ts'], [], true],
     [['README.md'], [], false],
   ])('runs after a change of %j what it can reach', (files, vitest, web) => {
     expect(testProjects(files)).toEqual({ vitest, web });

@@ -12,8 +12,8 @@ import {
 import { basename, dirname, join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { QueryTypes } from 'sequelize';
-import { connect, defineModels, migrate } from '../../server/src/database/index.js';
-import { loadDemo } from '../../server/src/demo/index.js';
+import { connect, defineModels, migrate } from '../../server/src/platform/database/index.js';
+import { loadDemo } from '../../server/src/transfer/demo/index.js';
 import { removeCluster, startCluster, type Cluster } from '../database/cluster.mjs';
 import { databaseIdentity, passwordsOf } from '../database/postmaster.mjs';
 import { finishUpgrade, upgrade } from '../database/upgrade.mjs';

@@ -12,9 +12,9 @@ import {
   UpOutline,
 } from '@ant-design/icons-angular/icons';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
-import { Frame } from './app/frame/frame';
+import { Frame } from './app/ui/frame/frame';
 import { routes } from './app/routes';
-import { pastTheShell } from './app/shell';
+import { pastTheShell } from './app/platform/service-worker';
 
 bootstrapApplication(Frame, {
   providers: [

@@ -1,20 +1,14 @@
 import { TestBed } from '@angular/core/testing';
-import {
-  newDesign,
-  type DesignUpdate,
-  type Investigation,
-  type Plan,
-  type PlanUpdate,
-  type Reading,
-  type VersionedShelfItem,
-} from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
+import type { DesignUpdate, Investigation, Plan, PlanUpdate, Reading } from '@nab/contract/lesson';
+import type { VersionedShelfItem } from '@nab/contract/shelf';
+import { LessonService } from '../src/app/investigation';
 import { provideRouter } from '@angular/router';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { defer, of } from 'rxjs';
 import { InvestigationStore } from '../src/app/investigation';
-import { LessonService } from '../src/app/lesson';
-import { judge } from '../src/app/lesson/judgement';
-import { Server } from '../src/app/server';
+import { judge } from '../src/app/investigation/judgement';
+import { Server } from '../src/app/platform/server';
 
 /** A server that answers at once and keeps what it is sent. */
 export class FakeServer {

@@ -1,11 +1,11 @@
 import './locale.js';
+import { CoreError } from '@nab/core/errors';
 import {
-  CoreError,
   formatQuantity,
   parseQuantity,
   type QuantityKind,
   type QuantityLimits,
-} from '@nab/core';
+} from '@nab/core/quantities';
 import { string, type StringSchema } from 'yup';
 
 /**

@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { number, object, string } from 'yup';
-import { CORE_ERRORS } from '@nab/core';
+import { CORE_ERRORS } from '@nab/core/errors';
+import { check, problem, SERVER_PROBLEMS, type ProblemCode } from './index.js';
 import {
-  check,
   completeDesign,
   designSchema,
   newDesign,
-  problem,
-  SERVER_PROBLEMS,
   type DesignDocument,
-  type ProblemCode,
-} from '../index.js';
+} from '../experiments/index.js';
 
 describe('problem documents', () => {
   const codes = [...Object.keys(SERVER_PROBLEMS), ...Object.keys(CORE_ERRORS)] as ProblemCode[];

@@ -1,5 +1,5 @@
 import { ValidationError, type Schema } from 'yup';
-import { CORE_ERRORS, type CoreErrorCode } from '@nab/core';
+import { CORE_ERRORS, type CoreErrorCode } from '@nab/core/errors';
 
 /** Codes that only the server gives; the core's codes are added to them. */
 export const SERVER_PROBLEMS = {

@@ -1,5 +1,5 @@
 import { boolean, object, string, type InferType } from 'yup';
-import { designSchema, corePart, loadPart, supplyPart, wirePart } from '../design/index.js';
+import { designSchema, corePart, loadPart, supplyPart, wirePart } from '../experiments/index.js';
 import { choice, filledText, quantity, version, whole } from '../fields/index.js';
 
 /** What stands on the educator's shelf. */

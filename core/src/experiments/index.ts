@@ -1,29 +1,12 @@
-export {
-  evaluateSubject,
-  EXPERIMENT_IDS,
-  EXPERIMENTS,
-  startSubject,
-  type ExperimentDesigns,
-  type ExperimentId,
-  type Subject,
-} from './registry.js';
-export type { Experiment, Trialled } from './experiment.js';
-export {
-  bandOf,
-  fromRatioScale,
-  chanceAbove,
-  leastReading,
-  PREDICTABLES,
-  ratioScale,
-  type Conditions,
-  type Forecast,
-  type Predictable,
-  type PredictableId,
-} from './predictable.js';
-export { waysOut, withWayOut, type TriedWay, type WayOut, type WayOutKind } from './ways-out.js';
-export {
-  chanceLifted,
-  OBJECT_MATERIALS,
-  type ObjectMaterial,
-  type TriedObject,
-} from './objects-lifted.js';
+export * from './compass/index.js';
+export * from './field-picture/index.js';
+export * from './filings/index.js';
+export * from './magnet/index.js';
+export * from './needle/index.js';
+export * from './permanent/index.js';
+export * from './registry/index.js';
+export * from './reports/index.js';
+export * from './rolling-cell/index.js';
+export * from './shelf-search/index.js';
+export * from './shell-magnet/index.js';
+export * from './spinner/index.js';

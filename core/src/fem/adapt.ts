@@ -1,9 +1,9 @@
 import type { FieldProblem } from './field-problem.js';
-import { leavesOf, refineForest, type Forest } from './forest.js';
+import { leavesOf, refineForest, type Forest } from './refinement-forest.js';
 import type { GridOptions } from './grid.js';
 import { curveOf, type Mesh } from './mesh.js';
 import { overTriangle } from './outputs.js';
-import { cornerFields } from './recovered.js';
+import { cornerFields } from './gradient-recovery.js';
 import type { FieldSolution } from './solution.js';
 import { solveField, type SolveOptions } from './solve.js';
 

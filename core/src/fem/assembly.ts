@@ -1,8 +1,8 @@
-import { MU_0 } from '../constants.js';
+import { MU_0 } from '../physics/index.js';
 import type { SymmetricSparse } from '../numerics/index.js';
 import { POINTS, SHAPES_AT_POINTS, type ElementTable } from './elements.js';
 import { curveOf, type Mesh } from './mesh.js';
-import type { Topology } from './topology.js';
+import type { Topology } from './numbering.js';
 
 /**
  * The equations of one mesh for ψ = ρ A_φ without that of an even background.

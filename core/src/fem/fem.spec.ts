@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { thickCoilAxialField, thickCoilField, thickCoilInductance } from '../coil-field/index.js';
-import { findMaterial, linearCurve } from '../steel/index.js';
-import { MU_0 } from '../constants.js';
+import {
+  thickCoilAxialField,
+  thickCoilField,
+  thickCoilInductance,
+  findMaterial,
+  linearCurve,
+  MU_0,
+} from '../physics/index.js';
 import { CoreError } from '../errors.js';
 import {
   checkFieldProblem,

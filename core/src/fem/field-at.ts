@@ -1,8 +1,8 @@
 import { fold, foldHeight, shapeFunctions, shapeSlopes } from './elements.js';
 import type { Mesh } from './mesh.js';
-import { leafAt } from './forest.js';
-import { smoothFields } from './recovered.js';
-import { unbend } from './rounding.js';
+import { leafAt } from './refinement-forest.js';
+import { smoothFields } from './gradient-recovery.js';
+import { unbend } from './curved-elements.js';
 import type { FieldSolution } from './solution.js';
 
 /** Flux density at a point, T, and the flux through the coaxial disc that ends there, Wb. */

@@ -1,4 +1,4 @@
-import type { SteelCurve } from '../steel/index.js';
+import type { SteelCurve } from '../physics/index.js';
 import { CoreError } from '../errors.js';
 import { squareOf, type Ball, type Place, type Rectangle } from './shapes.js';
 

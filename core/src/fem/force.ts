@@ -1,4 +1,4 @@
-import { MU_0 } from '../constants.js';
+import { MU_0 } from '../physics/index.js';
 import type { FieldProblem } from './field-problem.js';
 import { drawnAlong } from './mesh.js';
 import { fieldEnergy, overTriangle } from './outputs.js';

@@ -1,5 +1,5 @@
 import type { Grading } from './grading.js';
-import type { Rounding } from './rounding.js';
+import type { Rounding } from './curved-elements.js';
 import type { Rectangle } from './shapes.js';
 
 /**

@@ -14,7 +14,7 @@ export {
 } from './adapt.js';
 export { fieldAt, type FieldAt } from './field-at.js';
 export { checkFieldProblem, type FieldProblem, type SteelBody } from './field-problem.js';
-export { leavesOf, type Forest } from './forest.js';
+export { leavesOf, type Forest } from './refinement-forest.js';
 export { forceByVirtualWork, forceOn } from './force.js';
 export { GRID, type Grid, type GridOptions } from './grid.js';
 export { fieldEnergy, linkagePerTurn, meanFluxDensity } from './outputs.js';

@@ -1,9 +1,9 @@
-import { linearCurve, type SteelCurve } from '../steel/index.js';
+import { linearCurve, type SteelCurve } from '../physics/index.js';
 import type { FieldProblem } from './field-problem.js';
-import { forestFrom, leavesOf, plantForest, type Forest } from './forest.js';
+import { forestFrom, leavesOf, plantForest, type Forest } from './refinement-forest.js';
 import { triangulate } from './triangulate.js';
 import { makeGrid, type FinePart, type Grid, type GridOptions } from './grid.js';
-import { bend, roundingsOf, type Rounding } from './rounding.js';
+import { bend, roundingsOf, type Rounding } from './curved-elements.js';
 import { encloses, squareOf, type Rectangle } from './shapes.js';
 
 /** The problem cut into triangles of second order: the whole ones of a forest, bent round balls. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { findMaterial, linearCurve } from '../steel/index.js';
+import { findMaterial, linearCurve } from '../physics/index.js';
 import {
   fieldAt,
   QUICK,

@@ -1,7 +1,7 @@
 import { fold, foldHeight, putShapes } from './elements.js';
 import { fieldAt } from './field-at.js';
 import type { Mesh } from './mesh.js';
-import { smoothFields } from './recovered.js';
+import { smoothFields } from './gradient-recovery.js';
 import type { FieldSolution } from './solution.js';
 
 /** A field sampled on an even raster of the half-plane, row by row from low z. */

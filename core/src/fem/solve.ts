@@ -6,7 +6,7 @@ import { checkFieldProblem, type FieldProblem } from './field-problem.js';
 import { GRID } from './grid.js';
 import { meshOf, type Cutting, type Mesh } from './mesh.js';
 import type { FieldSolution } from './solution.js';
-import { topologyOf, type Topology } from './topology.js';
+import { topologyOf, type Topology } from './numbering.js';
 
 export interface SolveOptions {
   /** How fine the triangles are, or the grid or the triangles themselves. */

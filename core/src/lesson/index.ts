@@ -1,21 +1,7 @@
-export { fairTest, type FairTest, type SideEffect } from './fair-test.js';
-export {
-  casesOf,
-  subjectOf,
-  type Case,
-  type Hold,
-  type LessonPlan,
-  type PlannedFactor,
-  type PlannedLevel,
-} from './plan.js';
-export {
-  MOST_REPEATS,
-  promiseOf,
-  WANTED_PROBABILITY,
-  type Course,
-  type Effort,
-  type Neighbours,
-  type PlanPromise,
-} from './promise.js';
-export { simulateGuess, simulateOutcome, type SimulatedClass } from './simulate.js';
-export { suggestLevels, type SuggestionLimits } from './suggest.js';
+export * from './factors/index.js';
+export * from './findings/index.js';
+export * from './instruments/index.js';
+export * from './measures/index.js';
+export * from './plan/index.js';
+export * from './schedule/index.js';
+export * from './trial-flow/index.js';

@@ -5,4 +5,4 @@ export type {
   SheetPage as Page,
   SheetPart as Part,
   SheetTag as Tag,
-} from '@nab/contract';
+} from '@nab/contract/lesson';

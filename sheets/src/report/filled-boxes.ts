@@ -1,5 +1,6 @@
-import { PAPERS } from '@nab/contract';
-import { conclusionsOf, levelRows, questionText } from '@nab/words';
+import { PAPERS } from '@nab/contract/lesson';
+import { conclusionsOf, levelRows } from '@nab/words/findings';
+import { questionText } from '@nab/words/lesson';
 import { box, Flow, MARGIN, words, wrap, type Page, type Part } from '../page/index.js';
 import { findingsChart } from './findings-chart.js';
 import { markOf, type Reported } from './reported.js';

@@ -1,5 +1,6 @@
-import { type CurveId, type Findings, type FittedCurve } from '@nab/core';
-import { inUnitOf, levelWords } from '@nab/words';
+import type { CurveId, FittedCurve } from '@nab/core/statistics';
+import type { Findings } from '@nab/core/lesson';
+import { inUnitOf, levelWords } from '@nab/words/lesson';
 import { line, mm, words, type Mark } from '../page/index.js';
 import { squaredAxes, type Frame } from '../sheets/index.js';
 import { marker } from './marker.js';

@@ -1,4 +1,5 @@
-import { newDesign, newShell, type Reading } from '@nab/contract';
+import { newDesign, newShell } from '@nab/contract/experiments';
+import type { Reading } from '@nab/contract/lesson';
 import {
   counted,
   examplePlan,

@@ -1,24 +1,26 @@
-import { HOLDS, PAPERS, plannedFactor } from '@nab/contract';
-import { factorOf, predictionScores } from '@nab/core';
+import { HOLDS, PAPERS, plannedFactor } from '@nab/contract/lesson';
+import { factorOf, predictionScores } from '@nab/core/lesson';
 import {
   allSaid,
   beliefText,
-  benchSteps,
   besidesSaid,
   censoredText,
-  classCautions,
   conclusionsOf,
   equationText,
   factorWords,
   levelRows,
+  pairRows,
+  scoresText,
+} from '@nab/words/findings';
+import {
+  benchSteps,
+  classCautions,
   levelWords,
   outcomeText,
-  pairRows,
   questionText,
-  scoresText,
-  sideEffectText,
   verdictsText,
-} from '@nab/words';
+} from '@nab/words/lesson';
+import { sideEffectText } from '@nab/words/experiments';
 import { Flow, type Page } from '../page/index.js';
 import { isPlain } from '../sheets/index.js';
 import { filledBoxes } from './filled-boxes.js';

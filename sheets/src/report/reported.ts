@@ -7,9 +7,9 @@ import {
   type SheetReader,
   type Trial,
   USUAL_LESSON,
-} from '@nab/contract';
-import { fairTest, findingsOf, type Findings, type SideEffect } from '@nab/core';
-import { prepared, type Prepared } from '@nab/words';
+} from '@nab/contract/lesson';
+import { fairTest, findingsOf, type Findings, type SideEffect } from '@nab/core/lesson';
+import { prepared, type Prepared } from '@nab/words/lesson';
 
 /** An investigation of which a report is written. */
 export type ReportedInvestigation = Pick<

@@ -1,8 +1,9 @@
-import { PAPERS } from '@nab/contract';
-import { MATERIALS } from '@nab/core';
-import { coilsOf, howMany, type CoilOf, type NamedCase, type Prepared } from '@nab/words';
+import { PAPERS } from '@nab/contract/lesson';
+import { MATERIALS } from '@nab/core/physics';
+import { coilsOf, type CoilOf, type NamedCase, type Prepared } from '@nab/words/lesson';
+import { howMany } from '@nab/words/terms';
 import { box, ending, Flow, words, wrap, type Mark, type Page } from '../page/index.js';
-import { drawBar } from './bar.js';
+import { drawBar } from './scale-bar.js';
 import { coilHeight, drawCoil } from './draw-coil.js';
 import { onWords, windingSteps } from './winding-steps.js';
 

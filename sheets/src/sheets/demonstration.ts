@@ -1,13 +1,7 @@
-import { CELL_SIZES } from '@nab/core';
-import {
-  cautionsOf,
-  cautionText,
-  measuredBand,
-  measuredText,
-  OWN_RULES,
-  supplyText,
-  type Prepared,
-} from '@nab/words';
+import { CELL_SIZES } from '@nab/core/physics';
+import { cautionsOf, measuredBand, measuredText, type Prepared } from '@nab/words/lesson';
+import { cautionText, OWN_RULES } from '@nab/words/experiments';
+import { supplyText } from '@nab/words/terms';
 import type { Page } from '../page/index.js';
 import { onWords } from './winding-steps.js';
 import { flowFor } from './sheet.js';

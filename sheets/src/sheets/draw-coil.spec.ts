@@ -1,10 +1,15 @@
-import { newDesign, newShell, type DesignDocument, type ExperimentDocument } from '@nab/contract';
+import {
+  newDesign,
+  newShell,
+  type DesignDocument,
+  type ExperimentDocument,
+} from '@nab/contract/experiments';
+import { prepared, type NamedCase } from '@nab/words/lesson';
 import { examplePlan, idOf } from '@nab/contract/testing';
-import { prepared, type NamedCase } from '@nab/words';
 import { describe, expect, it } from 'vitest';
 import type { Mark } from '../page/index.js';
 import { coilHeight, drawCoil } from './draw-coil.js';
-import { drawToLabel } from './to-label.js';
+import { drawToLabel } from './label-diagram.js';
 
 const ROOM = 172;
 const AT = { x: 19, y: 40, room: ROOM };

@@ -1,6 +1,6 @@
-import type { NamedCase } from '@nab/words';
+import type { NamedCase } from '@nab/words/lesson';
 import { box, centred, ending, line, mm, words, type Mark } from '../page/index.js';
-import { bodyOf, type Body } from './body.js';
+import { bodyOf, type Body } from './worksheet-body.js';
 
 const MM = 1000;
 /** Closer than this the turns are drawn as a hatching, mm. */

@@ -1,13 +1,13 @@
-import { ARRANGEMENTS } from '@nab/core';
+import { ARRANGEMENTS } from '@nab/core/lesson';
+import { batteryWords } from '@nab/words/experiments';
+import { howMany } from '@nab/words/terms';
 import {
-  batteryWords,
-  howMany,
   measuredBand,
   measuredText,
   questionText,
   troublesOf,
   type Prepared,
-} from '@nab/words';
+} from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
 import { onWords } from './winding-steps.js';
 import { flowFor } from './sheet.js';

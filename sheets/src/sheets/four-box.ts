@@ -1,8 +1,8 @@
-import { questionText, type Prepared } from '@nab/words';
-import { PAPERS } from '@nab/contract';
+import { questionText, type Prepared } from '@nab/words/lesson';
+import { PAPERS } from '@nab/contract/lesson';
 import { box, MARGIN, words, wrap, type Mark, type Page, type Part } from '../page/index.js';
 import { flowFor } from './sheet.js';
-import { drawToLabel } from './to-label.js';
+import { drawToLabel } from './label-diagram.js';
 
 /** Size of the words and height of a line of them, for those who have just learnt to read. */
 const SIZE = 14;

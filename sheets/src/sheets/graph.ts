@@ -1,7 +1,8 @@
 import { nice, ticks } from 'd3-array';
-import { plannedFactor } from '@nab/contract';
-import { axisNumber, axisUnit, ceilingOf, formatNumber, isGraded } from '@nab/core';
-import { axisLabel, inUnitOf, type Prepared } from '@nab/words';
+import { plannedFactor } from '@nab/contract/lesson';
+import { axisNumber, axisUnit, ceilingOf, isGraded } from '@nab/core/lesson';
+import { formatNumber } from '@nab/core/quantities';
+import { axisLabel, inUnitOf, type Prepared } from '@nab/words/lesson';
 import { centred, ending, line, words, wrap, type Mark } from '../page/index.js';
 
 /** Side of a square of the squared paper, mm. */

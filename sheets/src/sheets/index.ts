@@ -1,5 +1,5 @@
-import { SHEET_IDS, type SheetId } from '@nab/contract';
-import type { Prepared } from '@nab/words';
+import { SHEET_IDS, type SheetId } from '@nab/contract/lesson';
+import type { Prepared } from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
 import { cards } from './cards.js';
 import { demonstration } from './demonstration.js';
@@ -11,7 +11,7 @@ import { pupilSheets } from './pupil.js';
 import { risk } from './risk.js';
 import type { Sheet } from './sheet.js';
 
-export { BAR } from './bar.js';
+export { BAR } from './scale-bar.js';
 export { squaredAxes, type Frame, type SquaredAxes } from './graph.js';
 export { isPlain } from './sheet.js';
 

@@ -1,4 +1,4 @@
-import { checksOf, coilsOf, kitOf, type Prepared } from '@nab/words';
+import { checksOf, coilsOf, kitOf, type Prepared } from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
 import { flowFor } from './sheet.js';
 import { windingSteps } from './winding-steps.js';

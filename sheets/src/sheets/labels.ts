@@ -1,4 +1,5 @@
-import { coilsOf, howMany, type Prepared } from '@nab/words';
+import { coilsOf, type Prepared } from '@nab/words/lesson';
+import { howMany } from '@nab/words/terms';
 import { box, centred, widthOf, wrap, type Page, type Part } from '../page/index.js';
 import { flowFor } from './sheet.js';
 

@@ -1,4 +1,4 @@
-import { benchSteps, classCautions, questionText, type Prepared } from '@nab/words';
+import { benchSteps, classCautions, questionText, type Prepared } from '@nab/words/lesson';
 import { box, line, words, type Flow, type Mark, type Page } from '../page/index.js';
 import { graphPaper } from './graph.js';
 import { flowFor, isPlain } from './sheet.js';

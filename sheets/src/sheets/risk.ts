@@ -1,4 +1,5 @@
-import { OWN_RULES, risksOf, type Prepared } from '@nab/words';
+import { OWN_RULES } from '@nab/words/experiments';
+import { risksOf, type Prepared } from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
 import { flowFor } from './sheet.js';
 

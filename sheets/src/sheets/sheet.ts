@@ -1,5 +1,5 @@
-import { PAPERS } from '@nab/contract';
-import type { Prepared } from '@nab/words';
+import { PAPERS } from '@nab/contract/lesson';
+import type { Prepared } from '@nab/words/lesson';
 import { Flow, type Page } from '../page/index.js';
 
 /** Makes the pages of one kind of sheet. */

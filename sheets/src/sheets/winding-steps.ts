@@ -1,6 +1,7 @@
-import type { Prepared, NamedCase } from '@nab/words';
-import { secondsText, SLEEVE } from '@nab/words';
-import { formatNumber, trialOnTime } from '@nab/core';
+import { type Prepared, type NamedCase, SLEEVE } from '@nab/words/lesson';
+import { secondsText } from '@nab/words/terms';
+import { formatNumber } from '@nab/core/quantities';
+import { trialOnTime } from '@nab/core/physics';
 
 /** What an ordinary meter can tell from its own leads, ohm. Common practice, no source. */
 const METER = 0.2;

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { PLACES, type InvestigationSummary, type Place } from '@nab/contract';
-import { factorOf, measureOf } from '@nab/core';
+import { PLACES, type InvestigationSummary, type Place } from '@nab/contract/lesson';
+import { factorOf, measureOf } from '@nab/core/lesson';
+import { howMany } from '@nab/words/terms';
 import { formatDistanceToNow } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDropdownModule } from 'ng-zorro-antd/dropdown';
@@ -22,16 +23,15 @@ import {
   SegmentedName,
   SortKeys,
   TableName,
-} from '../accessibility';
-import { Notice, OpenDocuments } from '../notices';
-import { Server, faultWords } from '../server';
-import { Told, ToldPlace } from '../told';
-import { howMany } from '@nab/words';
-import { planAgain } from './again';
-import { Everything } from './everything';
+} from '../ui/accessibility';
+import { Notice, OpenDocuments } from '../ui/notices';
+import { Server, faultWords } from '../platform/server';
+import { Told, ToldPlace } from '../ui/toasts';
+import { planAgain } from './duplicate';
+import { Everything } from './backup-panel';
 import { Sketch } from './sketch';
 import { TakeIn } from './take-in';
-import { remember, remembered } from '../remembered';
+import { remember, remembered } from '../platform/local-storage';
 
 type Item = InvestigationSummary;
 

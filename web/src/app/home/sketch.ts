@@ -1,6 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { experimentOf, type DesignDocument, type ExperimentDocument } from '@nab/contract';
-import { parseQuantity } from '@nab/core';
+import {
+  experimentOf,
+  type DesignDocument,
+  type ExperimentDocument,
+} from '@nab/contract/experiments';
+import { parseQuantity } from '@nab/core/quantities';
 
 const BOX = { width: 96, height: 36 } as const;
 

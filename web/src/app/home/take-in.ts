@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { TakenIn } from '@nab/contract';
+import type { TakenIn } from '@nab/contract/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { firstValueFrom } from 'rxjs';
-import { UploadName } from '../accessibility';
-import { Notice } from '../notices';
-import { Server, ServerRefusal, faultWords } from '../server';
+import { UploadName } from '../ui/accessibility';
+import { Notice } from '../ui/notices';
+import { Server, ServerRefusal, faultWords } from '../platform/server';
 
 /** One investigation that another Nab handed on. */
 @Component({

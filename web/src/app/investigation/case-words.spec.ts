@@ -1,7 +1,7 @@
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
-import { caseText, levelWords, typedLevel } from '@nab/words';
-import { freshPlan } from '../lesson';
+import { caseText, levelWords, typedLevel } from '@nab/words/lesson';
+import { freshPlan } from '.';
 
 describe('a level in words', () => {
   it.each([

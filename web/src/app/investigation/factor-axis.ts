@@ -1,6 +1,6 @@
-import { plannedFactor, type Plan } from '@nab/contract';
-import { axisNumber, isGraded } from '@nab/core';
-import type { AcrossAxis } from '../charts';
+import { plannedFactor, type Plan } from '@nab/contract/lesson';
+import { axisNumber, isGraded } from '@nab/core/lesson';
+import type { AcrossAxis } from '../ui/charts';
 import type { NamedCase } from './investigation-store';
 
 /** The axis of the factor, and where each level stands on it. */

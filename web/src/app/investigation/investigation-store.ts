@@ -2,15 +2,17 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   experimentDocumentSchema,
+  toSubject,
+  type ExperimentDocument,
+} from '@nab/contract/experiments';
+import {
   foldTrials,
   planSchema,
   toFindings,
   plannedFactor,
   toLessonPlan,
-  toSubject,
   type Actor,
   type BroughtIn,
-  type ExperimentDocument,
   type Investigation,
   type LiveEvent,
   type Plan,
@@ -22,17 +24,13 @@ import {
   type Room,
   type StoredPlan,
   type VersionedDesign,
-} from '@nab/contract';
-import {
-  casesOf,
-  type ClassBelief,
-  CoreError,
-  evaluateSubject,
-  findingsOf,
-  measureOf,
-  type Case,
-  type Trialled,
-} from '@nab/core';
+} from '@nab/contract/lesson';
+import { casesOf, findingsOf, measureOf, type Case } from '@nab/core/lesson';
+import type { ClassBelief } from '@nab/core/statistics';
+import { CoreError } from '@nab/core/errors';
+import { evaluateSubject, type Trialled } from '@nab/core/experiments';
+import { LessonService } from './lesson-service';
+import { caseText, levelWords } from '@nab/words/lesson';
 import {
   auditTime,
   catchError,
@@ -48,12 +46,10 @@ import {
   switchMap,
 } from 'rxjs';
 import type { Schema } from 'yup';
-import { LessonService } from '../lesson';
-import { benchStore, Outbox, restedValue, SavedDocument } from '../saving';
-import { Server, ServerAway, ServerRefusal } from '../server';
+import { benchStore, Outbox, restedValue, SavedDocument } from '../platform/saving';
+import { Server, ServerAway, ServerRefusal } from '../platform/server';
 import { ShelfStore } from '../shelf';
-import { caseText, levelWords } from '@nab/words';
-import { Following } from './following';
+import { Following } from './live-updates';
 import { merged, replaced, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';

@@ -1,4 +1,5 @@
-import { newDesign, type Investigation } from '@nab/contract';
+import { newDesign } from '@nab/contract/experiments';
+import type { Investigation } from '@nab/contract/lesson';
 import { examplePlan, examplePrediction, exampleReading, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { merged } from './merge';

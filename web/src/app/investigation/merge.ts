@@ -1,4 +1,4 @@
-import type { Investigation } from '@nab/contract';
+import type { Investigation } from '@nab/contract/lesson';
 
 /** Both lists, each record once, what is known first. */
 export function united<T extends { readonly id: string }>(

@@ -1,5 +1,11 @@
-import { USUAL_LESSON, type Plan } from '@nab/contract';
-import { tasksOf, type Case, type Lesson, type LessonPlan, type PlacedTask } from '@nab/core';
+import { USUAL_LESSON, type Plan } from '@nab/contract/lesson';
+import {
+  tasksOf,
+  type Case,
+  type Lesson,
+  type LessonPlan,
+  type PlacedTask,
+} from '@nab/core/lesson';
 
 /** What the groups of a plan do at their tables, each task with the place of its case. */
 export interface TableWork extends Lesson {

@@ -1,7 +1,7 @@
 import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { TestBed } from '@angular/core/testing';
-import { newShelfItem, type ShelfItem, type ShelfKind } from '@nab/contract';
+import { newShelfItem, type ShelfItem, type ShelfKind } from '@nab/contract/shelf';
 import { describe, expect, it } from 'vitest';
 import {
   ChoiceHarness,

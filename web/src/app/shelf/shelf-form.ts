@@ -9,27 +9,26 @@ import {
   output,
 } from '@angular/core';
 import { FormField, submit } from '@angular/forms/signals';
-import { check, shelfItemSchema, type ShelfItem } from '@nab/contract';
+import { check } from '@nab/contract/problem';
+import { shelfItemSchema, type ShelfItem } from '@nab/contract/shelf';
 import {
   CELL_SIZES,
   CELLS,
   CHEMISTRIES,
   CONDUCTORS,
-  CORE_SHAPES,
-  formatQuantity,
-  HEADED_SHAPES,
   INSULATIONS,
   MATERIALS,
   SMALL_OBJECTS,
-  THREADED_SHAPES,
   WIRE_FORMS,
   type CellSize,
   type Chemistry,
   type SmallObjectId,
-} from '@nab/core';
+} from '@nab/core/physics';
+import { CORE_SHAPES, HEADED_SHAPES, THREADED_SHAPES } from '@nab/core/experiments';
+import { formatQuantity } from '@nab/core/quantities';
+import { namesOf } from '@nab/words/terms';
 import type { Schema } from 'yup';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { namesOf } from '@nab/words';
 import {
   ChoiceField,
   documentForm,
@@ -37,7 +36,7 @@ import {
   QuantityField,
   TextField,
   type Editable,
-} from '../fields';
+} from '../ui/fields';
 
 /** One thing of the shelf, to be typed in or changed. */
 @Component({

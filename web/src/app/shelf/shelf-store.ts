@@ -1,8 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { RemovedItem, ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract';
+import type { RemovedItem, ShelfItem, ShelfKind, VersionedShelfItem } from '@nab/contract/shelf';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
-import { Server, faultWords } from '../server';
+import { Server, faultWords } from '../platform/server';
 
 /** The educator's shelf as the server has it. */
 @Injectable({ providedIn: 'root' })

@@ -6,11 +6,11 @@ import {
   type ShelfItem,
   type ShelfKind,
   type VersionedShelfItem,
-} from '@nab/contract';
+} from '@nab/contract/shelf';
+import { amountText, shelfText } from '@nab/words/terms';
 import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice, OpenDocuments } from '../notices';
-import { amountText, shelfText } from '@nab/words';
+import { Notice, OpenDocuments } from '../ui/notices';
 import { ShelfForm } from './shelf-form';
 import { ShelfStore } from './shelf-store';
 

@@ -1,5 +1,6 @@
-import type { DesignDocument, ShelfItem, VersionedShelfItem } from '@nab/contract';
-import { formatQuantity, parseQuantity } from '@nab/core';
+import type { DesignDocument } from '@nab/contract/experiments';
+import type { ShelfItem, VersionedShelfItem } from '@nab/contract/shelf';
+import { formatQuantity, parseQuantity } from '@nab/core/quantities';
 
 /** The design with a thing from the shelf in the place of what it had; a design set aside replaces it. */
 export function takeFromShelf(

@@ -1,0 +1,3 @@
+export * from './history/index.js';
+export * from './investigation/index.js';
+export * from './room/index.js';

@@ -1,0 +1,29 @@
+export {
+  evaluateSubject,
+  EXPERIMENT_IDS,
+  EXPERIMENTS,
+  startSubject,
+  type ExperimentDesigns,
+  type ExperimentId,
+  type Subject,
+} from './registry.js';
+export type { Experiment, Trialled } from './experiment.js';
+export {
+  bandOf,
+  fromRatioScale,
+  chanceAbove,
+  leastReading,
+  PREDICTABLES,
+  ratioScale,
+  type Conditions,
+  type Forecast,
+  type Predictable,
+  type PredictableId,
+} from './predictable.js';
+export { waysOut, withWayOut, type TriedWay, type WayOut, type WayOutKind } from './ways-out.js';
+export {
+  chanceLifted,
+  OBJECT_MATERIALS,
+  type ObjectMaterial,
+  type TriedObject,
+} from './objects-lifted.js';

@@ -1,0 +1,2 @@
+export * from './reference-check/index.js';
+export * from './tier-comparison/index.js';

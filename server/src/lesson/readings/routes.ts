@@ -1,0 +1,75 @@
+import {
+  predictionSchema,
+  readingSchema,
+  strayPlaceSchema,
+  type PredictionBody,
+  type ReadingBody,
+  type StrayKept,
+  type StrayPlace,
+} from '@nab/contract/lesson';
+import type { FastifyPluginAsync, FastifyReply } from 'fastify';
+import type { Sequelize } from 'sequelize';
+import { object, string } from 'yup';
+import { byId, type ById } from '../../platform/plugins/index.js';
+import { BENCHES, EDUCATORS } from '../../access/roles/index.js';
+import { readingService } from './service.js';
+
+const ofInvestigation = object({ of: string().uuid('Must be a UUID.') });
+type Sent<B> = ById & { Body: B; Querystring: { of?: string } };
+
+/**
+ * `/api/readings/:id` and `/api/predictions/:id`: ids are made by the client, so a PUT that is sent
+ * twice stores once. The same id with a different content is refused. With `?of=` its investigation,
+ * what has no place there is kept as a stray and answered with 202; `/api/strays` gives it one.
+ */
+export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
+  app,
+  { sequelize },
+) => {
+  const service = readingService(sequelize);
+
+  app.put<Sent<ReadingBody>>(
+    '/readings/:id',
+    {
+      config: BENCHES,
+      schema: { params: byId, querystring: ofInvestigation, body: readingSchema },
+    },
+    async ({ params, query, body, who }, reply) =>
+      answered(reply, await service.storeReading(params.id, body, who, query.of ?? null)),
+  );
+
+  app.put<Sent<PredictionBody>>(
+    '/predictions/:id',
+    {
+      config: BENCHES,
+      schema: { params: byId, querystring: ofInvestigation, body: predictionSchema },
+    },
+    async ({ params, query, body, who }, reply) =>
+      answered(reply, await service.storePrediction(params.id, body, who, query.of ?? null)),
+  );
+
+  app.get<ById>(
+    '/investigations/:id/strays',
+    { config: EDUCATORS, schema: { params: byId } },
+    ({ params }) => service.strays(params.id),
+  );
+
+  app.post<ById & { Body: StrayPlace }>(
+    '/strays/:id/place',
+    { config: EDUCATORS, schema: { params: byId, body: strayPlaceSchema } },
+    ({ params, body }) => service.placeStray(params.id, body),
+  );
+
+  app.delete<ById>(
+    '/strays/:id',
+    { config: EDUCATORS, schema: { params: byId } },
+    async ({ params }, reply) => {
+      await service.leaveOut(params.id);
+      return reply.status(204).send();
+    },
+  );
+};
+
+function answered(reply: FastifyReply, result: object | StrayKept): FastifyReply {
+  return reply.status('stray' in result ? 202 : 200).send(result);
+}

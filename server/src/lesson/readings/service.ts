@@ -1,0 +1,160 @@
+import type {
+  Prediction,
+  PredictionBody,
+  Reading,
+  ReadingBody,
+  Stray,
+  StrayKept,
+  StrayPlace,
+} from '@nab/contract/lesson';
+import { isDeepStrictEqual } from 'node:util';
+import type { Sequelize, Transaction } from 'sequelize';
+import { ProblemError } from '../../platform/problems/index.js';
+import { notAllowed, requireInvestigation, type Who } from '../../access/roles/index.js';
+import {
+  findStray,
+  keepStray,
+  openStrays,
+  settle,
+  type StrayKind,
+} from '../unplaced-readings/index.js';
+import {
+  findPrediction,
+  findReading,
+  storePrediction,
+  storeReading,
+  type Bound,
+  type Place,
+} from './repository.js';
+
+/**
+ * Stores readings and predictions once under the client's id: what is answered is in the database.
+ * What finds no place in its plan is kept beside it.
+ */
+export function readingService(sequelize: Sequelize) {
+  /** @param of the investigation that the record is sent for; null from those who do not say it. */
+  const store = <B extends ReadingBody | PredictionBody, R extends object>(
+    kind: StrayKind,
+    insert: (at: Sequelize, id: string, body: B, bound: Bound) => Promise<Place<R>>,
+    find: (id: string) => Promise<R | null>,
+  ) => {
+    return async (id: string, body: B, who: Who, of: string | null): Promise<R | StrayKept> => {
+      requireOwn(body, who);
+      if (of !== null) requireInvestigation(who, of);
+      const mine = who.role === 'group' ? who.investigationId : null;
+      const place = await insert(sequelize, id, body, { mine });
+      if (place.stored) return place.stored;
+      const { stray } = place;
+      if (stray && stray.settled !== 'placed') return { stray: true, why: stray.why };
+      const why = stray ? null : whyStray(place, body, who);
+      if (why === null) {
+        const known = await find(id);
+        // Its id is there, but not for this school to see: asking again would change nothing.
+        if (!known) throw new ProblemError('ID_TAKEN');
+        if (!stray) requireSame<object>(known, body);
+        return known;
+      }
+      if (of === null) throw new ProblemError('NOT_FOUND', { detail: why });
+      const kept = await sequelize.transaction((transaction) =>
+        keepStray({ id, kind, investigationId: of, body, why }, transaction),
+      );
+      if (!kept) throw new ProblemError('NOT_FOUND', { detail: why });
+      return { stray: true, why };
+    };
+  };
+
+  return {
+    storeReading: store<ReadingBody, Reading>('reading', storeReading, findReading),
+    storePrediction: store<PredictionBody, Prediction>(
+      'prediction',
+      storePrediction,
+      findPrediction,
+    ),
+
+    strays: (investigationId: string): Promise<Stray[]> =>
+      sequelize.transaction((transaction) => openStrays(investigationId, transaction)),
+
+    /** Gives a stray the place that the educator says; what it was to correct stays as it is. */
+    placeStray: (id: string, place: StrayPlace): Promise<Reading | Prediction> =>
+      sequelize.transaction(async (transaction) => {
+        const stray = await openStray(id, transaction);
+        await settle(stray, 'placed', transaction);
+        const bound = { mine: stray.investigationId, transaction };
+        const body = { ...stray.body, ...place };
+        const { stored } =
+          stray.kind === 'prediction'
+            ? await storePrediction(sequelize, id, body as PredictionBody, bound)
+            : await storeReading(sequelize, id, { ...(body as ReadingBody), ...ITS_OWN }, bound);
+        if (!stored) throw noSuchPlace();
+        return stored;
+      }),
+
+    /** It stays in the database and is asked about no more. */
+    leaveOut: (id: string): Promise<void> =>
+      sequelize.transaction(async (transaction) => {
+        await settle(await openStray(id, transaction), 'left-out', transaction);
+      }),
+  };
+}
+
+/** A reading that stands for itself. */
+const ITS_OWN = { corrects: null, reason: null, withdrawn: false };
+
+async function openStray(id: string, transaction: Transaction) {
+  const stray = await findStray(id, transaction);
+  if (stray === null || stray.settled !== null) throw new ProblemError('NOT_FOUND');
+  return stray;
+}
+
+const noSuchPlace = (): ProblemError =>
+  new ProblemError('NOT_FOUND', {
+    detail: 'There is no such group and level in one investigation.',
+  });
+
+/** A group writes as itself and for itself. */
+function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Who): void {
+  if (who.role !== 'group') return;
+  if (groupId.toLowerCase() !== who.groupId || actor !== 'group') throw notAllowed();
+}
+
+/**
+ * Why a record has no place in its plan, as a sentence; null where it has one.
+ * @throws ProblemError where it has one and may not go there.
+ */
+function whyStray(
+  { investigationId, rehearsed, demo, correctable }: Place<unknown>,
+  body: ReadingBody | PredictionBody,
+  who: Who,
+): string | null {
+  if (investigationId === null) return 'Its level or its group is no longer in the plan.';
+  requireInvestigation(who, investigationId);
+  if (rehearsed !== (body.actor === 'rehearsal') && !demo) {
+    const message = rehearsed
+      ? 'In a rehearsal everything is rehearsed.'
+      : 'Nothing rehearsed goes among what was measured.';
+    throw new ProblemError('INVALID_INPUT', { errors: [{ path: 'actor', message }] });
+  }
+  return correctable ? null : 'The reading that it corrects is not there.';
+}
+
+/** @throws ProblemError ID_TAKEN when what is stored under the id is something else. */
+function requireSame<T extends object>(stored: T, body: Partial<T>): void {
+  const same = (Object.keys(body) as (keyof T)[]).every((key) => {
+    const [a, b] = [stored[key], body[key]];
+    if (key === 'recordedAt') return Date.parse(String(a)) === Date.parse(String(b));
+    // An id is the same in capitals; what somebody wrote is not.
+    const plain = (value: unknown): unknown =>
+      typeof value === 'string' && UUID.test(value) ? value.toLowerCase() : withoutUndefined(value);
+    return isDeepStrictEqual(plain(a), plain(b));
+  });
+  if (same) return;
+  throw new ProblemError('ID_TAKEN', {
+    detail: 'This id was stored before with a different content, which stands unchanged.',
+  });
+}
+
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** As it looks after a round trip through JSON. */
+const withoutUndefined = (value: unknown): unknown =>
+  value === undefined ? null : JSON.parse(JSON.stringify(value));

@@ -1,0 +1,12 @@
+/** Worker threads that are bundled beside the server; `tools/install/server-build.mjs` makes them. */
+type Thread = 'field-thread' | 'hand-on-thread' | 'print-thread';
+
+/**
+ * Address of a worker thread's bundle. From source (tests) it is the bundle of the last build, since
+ * threads run without a loader.
+ */
+export const threadFile = (name: Thread): string =>
+  new URL(
+    import.meta.url.endsWith('.ts') ? `../../../../dist/${name}.js` : `${name}.js`,
+    import.meta.url,
+  ).href;

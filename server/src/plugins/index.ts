@@ -1,7 +1,0 @@
-export { ending } from './ending.js';
-export { namedFile } from './file-name.js';
-export { gone } from './gone.js';
-export { security } from './security.js';
-export { threadFile } from './thread-file.js';
-export { byId, validation, type ById } from './validation.js';
-export { webApplication } from './web-application.js';

@@ -1,1 +1,0 @@
-export { inEnglish } from './in-english';

@@ -1,0 +1,121 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { cameOf, spokenCode } from '@nab/contract/lesson';
+import { howMany } from '@nab/words/terms';
+import { voteText } from '@nab/words/lesson';
+import { LessonService } from '../../investigation';
+import { markerColour, markerPath, TrialChart } from '../../ui/charts';
+import { AddressCode } from '../../ui/codes';
+import { bandsOf, casesBetween, pointsOf, trialChartData } from '../findings/chart-data';
+import { InvestigationStore } from '../../investigation';
+import { benches, readText } from '../room';
+import { LessonClock } from './lesson-clock';
+import { ranked } from './ranking';
+import { VoteResult } from './vote-result';
+
+/** A vote stays on the board for so long after it was opened, once it is known what came of it. */
+const VOTE_STAYS_MS = 180_000;
+/** And so long where no trial followed it. */
+const UNANSWERED_STAYS_MS = 1_800_000;
+/** How many readings are told as they arrive. */
+const LATEST = 3;
+
+/** For the projector: what is read as it arrives, who is where, what comes next. Reads only. */
+@Component({
+  selector: 'nab-board',
+  imports: [AddressCode, TrialChart, VoteResult],
+  providers: [LessonService, InvestigationStore, LessonClock],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './board.html',
+  styleUrl: './board.less',
+})
+export class BoardPage {
+  readonly id = input.required<string>();
+  protected readonly store = inject(InvestigationStore);
+  protected readonly clock = inject(LessonClock).at;
+  protected readonly markerPath = markerPath;
+  protected readonly markerColour = markerColour;
+  protected readonly spoken = spokenCode;
+
+  protected readonly room = this.store.room;
+  protected readonly plan = computed(() => this.store.plan().valid());
+  /** Words and lists of objects have nothing to draw. */
+  protected readonly drawn = computed(
+    () => !['words', 'objects'].includes(this.store.measure().data),
+  );
+  private readonly before = computed(() =>
+    bandsOf(this.plan(), this.store.cases(), casesBetween(this.store.lesson())),
+  );
+  protected readonly chart = computed(() => {
+    const [plan, cases, findings] = [this.plan(), this.store.cases(), this.store.findings()];
+    const points = pointsOf(plan, cases, findings, this.store.trials());
+    return trialChartData({
+      plan,
+      cases,
+      findings,
+      points,
+      before: this.before(),
+      learnt: new Map(),
+    });
+  });
+
+  private readonly inOrder = benches(this.plan, this.room, this.store.trials, this.store.cases);
+  /** In the order of the plan, so that a group finds itself; by what they read only when that is wanted. */
+  protected readonly benches = computed(() => {
+    const marked = this.inOrder().map((bench, mark) => ({ ...bench, mark }));
+    return this.room()?.ranked ? ranked(marked, this.store.findings()) : marked;
+  });
+  /** Whether somebody still has to join: then the code is more wanted than anything else. */
+  protected readonly joining = computed(() => {
+    const room = this.room();
+    return (
+      room?.code !== null &&
+      this.store.trials().length === 0 &&
+      this.benches().some(({ tablet }) => tablet === null)
+    );
+  });
+
+  /** The last readings, the newest first, in the order in which they arrived. */
+  protected readonly latest = computed(() => {
+    const names = new Map(this.plan().groups.map(({ id, name }) => [id, name]));
+    return [...this.store.trials()]
+      .sort((p, q) => q.current.arrival - p.current.arrival)
+      .slice(0, LATEST)
+      .map(({ id, current }) => ({
+        id,
+        text: `${names.get(current.groupId) ?? ''}: ${readText(this.plan(), current)}`,
+      }));
+  });
+  protected readonly unusual = computed(() => {
+    const odd = this.store.findings().points.filter(({ unusual }) => unusual).length;
+    return odd === 0 ? '' : `${howMany(odd, 'reading')} far from the others: look again`;
+  });
+
+  /** The vote that is open, or whose answer is still news; null when the readings are shown. */
+  protected readonly vote = computed(() => {
+    const last = this.store.polls().at(-1);
+    if (!last) return null;
+    const age = Date.now() - Date.parse(last.openedAt);
+    const stays = this.came(last) === null ? UNANSWERED_STAYS_MS : VOTE_STAYS_MS;
+    return last.closedAt === null || age < stays ? last : null;
+  });
+  /** What was asked before, what most said, and what came of it; newest first. */
+  protected readonly votes = computed(() => {
+    const shown = this.vote();
+    return this.store
+      .polls()
+      .filter((poll) => poll !== shown)
+      .reverse()
+      .map((poll) => ({ id: poll.id, text: voteText(poll, this.came(poll)) }));
+  });
+
+  constructor() {
+    toObservable(this.id)
+      .pipe(takeUntilDestroyed())
+      .subscribe((id) => void this.store.open(id));
+  }
+
+  protected came(poll: Parameters<typeof cameOf>[0]): number | null {
+    return cameOf(poll, this.store.trials());
+  }
+}

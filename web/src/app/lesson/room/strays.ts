@@ -1,0 +1,219 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+} from '@angular/core';
+import type { Stray, StrayPlace } from '@nab/contract/lesson';
+import { measureOf } from '@nab/core/lesson';
+import { caseText, measuredText, outcomeText } from '@nab/words/lesson';
+import { format } from 'date-fns';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { firstValueFrom, type Observable } from 'rxjs';
+import { ChoiceField } from '../../ui/fields';
+import { InvestigationStore } from '../../investigation';
+import { Notice } from '../../ui/notices';
+import { Server, ServerAway, ServerRefusal } from '../../platform/server';
+
+/** Readings that arrived without a place in the plan: the educator gives them one, or leaves them out. */
+@Component({
+  selector: 'nab-strays',
+  imports: [ChoiceField, Notice, NzButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host,
+    section {
+      display: grid;
+      gap: 10px;
+    }
+    ul {
+      display: grid;
+      gap: 12px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: minmax(200px, 1fr) 150px 190px auto;
+      gap: 4px 14px;
+      align-items: end;
+      padding-bottom: 12px;
+      border-bottom: 1px solid var(--nab-grid);
+    }
+    .what {
+      align-self: start;
+    }
+    .what span {
+      display: block;
+      font-size: 14px;
+      color: var(--nab-ink-soft);
+    }
+    @media (max-width: 1000px) {
+      li {
+        grid-template-columns: 1fr 1fr;
+      }
+      .what {
+        grid-column: 1 / -1;
+      }
+    }
+  `,
+  template: `
+    @if (rows().length > 0) {
+      <section aria-labelledby="strays">
+        <h2 id="strays">Readings without a place</h2>
+        @if (fault(); as words) {
+          <nab-notice state="stop">{{ words }}</nab-notice>
+        }
+        <ul>
+          @for (row of rows(); track row.id) {
+            <li>
+              <div class="what">
+                <strong>{{ row.what }}</strong>
+                <span
+                  >{{ row.why }} Came at {{ row.at }}{{ row.by ? ' from ' + row.by : '' }}.</span
+                >
+              </div>
+              <nab-choice
+                label="Group"
+                [options]="groups()"
+                [value]="row.place.groupId ?? ''"
+                (valueChange)="choose(row.id, { groupId: $event })"
+              />
+              <nab-choice
+                label="Level"
+                [options]="places()"
+                [value]="keyOf(row.place)"
+                (valueChange)="choose(row.id, placeOf($event))"
+              />
+              <div class="nab-row">
+                <button
+                  nz-button
+                  type="button"
+                  [disabled]="busy() || !isWhole(row.place)"
+                  (click)="place(row.id, row.place)"
+                >
+                  Place it
+                </button>
+                <button nz-button type="button" [disabled]="busy()" (click)="leaveOut(row.id)">
+                  Leave it out
+                </button>
+              </div>
+            </li>
+          }
+        </ul>
+      </section>
+    }
+  `,
+})
+export class Strays {
+  private readonly store = inject(InvestigationStore);
+  private readonly server = inject(Server);
+  private readonly list = signal<readonly Stray[]>([]);
+  private readonly chosen = signal<Readonly<Record<string, Partial<StrayPlace>>>>({});
+  protected readonly fault = signal('');
+  protected readonly busy = signal(false);
+
+  private readonly plan = computed(() => this.store.plan().valid());
+  protected readonly groups = computed(() =>
+    Object.fromEntries(this.plan().groups.map(({ id, name }) => [id, name])),
+  );
+  protected readonly places = computed(() =>
+    Object.fromEntries(this.store.cases().map((one) => [keyOf(one), one.name])),
+  );
+  protected readonly rows = computed(() =>
+    this.list().map((stray) => ({
+      id: stray.id,
+      why: stray.why,
+      at: format(new Date(stray.receivedAt), 'HH:mm'),
+      by: this.plan().groups.find(({ id }) => id === stray.body.groupId)?.name ?? '',
+      what: this.whatOf(stray),
+      place: { ...this.knownPlace(stray), ...this.chosen()[stray.id] },
+    })),
+  );
+  protected readonly keyOf = keyOf;
+
+  constructor() {
+    effect(() => {
+      // Their number is told with the room; what they are is asked for when it changes.
+      const count = this.store.room()?.strays ?? 0;
+      if (count === 0) this.list.set([]);
+      else void this.read();
+    });
+  }
+
+  protected isWhole(place: Partial<StrayPlace>): place is StrayPlace {
+    return Boolean(place.groupId) && Boolean(place.levelId);
+  }
+
+  protected choose(id: string, part: Partial<StrayPlace>): void {
+    this.chosen.update((all) => ({ ...all, [id]: { ...all[id], ...part } }));
+  }
+
+  protected placeOf(key: string): Partial<StrayPlace> {
+    const one = this.store.cases().find((candidate) => keyOf(candidate) === key);
+    return one ? { levelId: one.levelId, seriesId: one.seriesId } : {};
+  }
+
+  protected place(id: string, place: Partial<StrayPlace>): Promise<void> {
+    const { groupId = '', levelId = '', seriesId = null } = place;
+    return this.trying(this.server.placeStray(id, { groupId, levelId, seriesId }));
+  }
+
+  protected leaveOut(id: string): Promise<void> {
+    return this.trying(this.server.leaveOutStray(id));
+  }
+
+  /** What still is in the plan of where it said that it belongs. */
+  private knownPlace({ body }: Stray): Partial<StrayPlace> {
+    const { groupId, levelId, seriesId } = body;
+    const group = this.plan().groups.some(({ id }) => id === groupId) ? { groupId } : {};
+    const level = this.store
+      .cases()
+      .some((one) => one.levelId === levelId && one.seriesId === seriesId);
+    return { ...group, ...(level && { levelId, seriesId }) };
+  }
+
+  private whatOf(stray: Stray): string {
+    const [measure, { objects }] = [measureOf(this.plan().measure), this.plan()];
+    const was = caseText(this.plan(), stray.body);
+    if (stray.kind === 'reading') {
+      return `${outcomeText(measure, stray.body.outcome, objects)}${was ? ` at ${was}` : ''}`;
+    }
+    const { value, words } = stray.body;
+    return `Prediction: ${value === null ? (words ?? '') : measuredText(measure, value)}`;
+  }
+
+  private async read(): Promise<void> {
+    try {
+      this.list.set(await firstValueFrom(this.server.strays(this.store.id())));
+    } catch (error) {
+      if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
+      // They are told of again when the server is back.
+    }
+  }
+
+  private async trying(answer: Observable<unknown>): Promise<void> {
+    this.busy.set(true);
+    try {
+      await firstValueFrom(answer);
+      this.fault.set('');
+      await this.read();
+    } catch (error) {
+      if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
+      this.fault.set(`It is where it was: ${error.message || 'the server is away'}`);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
+
+const keyOf = ({
+  levelId = '',
+  seriesId = null,
+}: {
+  readonly levelId?: string;
+  readonly seriesId?: string | null;
+}): string => (levelId === '' ? '' : `${levelId} ${seriesId ?? ''}`);

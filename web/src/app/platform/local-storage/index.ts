@@ -1,0 +1,1 @@
+export { remember, remembered } from './local-storage';

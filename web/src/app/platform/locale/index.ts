@@ -1,0 +1,1 @@
+export { inEnglish } from './format-english';

@@ -1,1 +1,0 @@
-export { remember, remembered } from './remembered';

@@ -1,3 +1,0 @@
-export { mayEnter } from './may-enter';
-export { ServerTime } from './server-time';
-export { WhoService } from './who';

@@ -1,6 +1,0 @@
-export { benchStore, type OutgoingRecord } from './bench-store';
-export { DraftCourier } from './draft-courier';
-export { NotKept, Outbox, type Delivery } from './outbox';
-export { changedPaths, SavedDocument, type SaveProgress, type SaveState } from './saved-document';
-export { queueFile } from './queue-file';
-export { restedValue } from './rested';

@@ -1,0 +1,191 @@
+import { NzTableModule } from 'ng-zorro-antd/table';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { toMagnetDesign, type DesignDocument } from '@nab/contract/experiments';
+import { CoreError } from '@nab/core/errors';
+import {
+  evaluateMagnet,
+  countBelief,
+  type Evaluation,
+  type MagnetDesign,
+} from '@nab/core/experiments';
+import { predictiveBand } from '@nab/core/statistics';
+import { objectWord } from '@nab/words/terms';
+import { forkJoin, firstValueFrom, of, type Observable } from 'rxjs';
+import { FormsModule } from '@angular/forms';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { SelectRole, TableName } from '../../ui/accessibility';
+import { Cutaway, layOut } from '../../ui/cutaway';
+import { Notice, OpenDocuments } from '../../ui/notices';
+import { Server, faultWords } from '../../platform/server';
+import { ShelfStore } from '../../shelf';
+import { comparisonRows, type Compared } from './comparison';
+
+const MOST = 4;
+
+/** A design that can be put beside others. */
+interface Offered {
+  readonly key: string;
+  readonly from: string;
+  readonly document: DesignDocument;
+}
+
+/** Two to four designs side by side, on one scale, with what differs marked. */
+@Component({
+  selector: 'nab-compare',
+  imports: [
+    Cutaway,
+    FormsModule,
+    Notice,
+    NzSelectModule,
+    NzTableModule,
+    RouterLink,
+    SelectRole,
+    TableName,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './compare.html',
+  styleUrl: './compare.less',
+})
+export class ComparePage {
+  private readonly server = inject(Server);
+  private readonly router = inject(Router);
+  private readonly shelf = inject(ShelfStore);
+  protected readonly prior = countBelief;
+  protected readonly fault = signal('');
+  private readonly stored = signal<readonly Offered[]>([]);
+  /** Keys of what can be compared, touched last first. */
+  private touched: readonly string[] = [];
+  /** A design that another is to be put beside. */
+  private readonly beside: string | null;
+  /** Keys in the order chosen; those ending in “,bare” are twins without their core. */
+  protected readonly keys = signal<readonly string[]>([]);
+
+  protected readonly offered = computed((): readonly Offered[] => [
+    ...this.stored(),
+    ...(this.shelf.byKind().get('design') ?? []).map(({ id, item }) => ({
+      key: `shelf-${id}`,
+      from: 'Set aside on the shelf',
+      document: item.design as DesignDocument,
+    })),
+  ]);
+
+  protected readonly chosen = computed((): readonly (Compared & { readonly key: string })[] =>
+    this.keys().flatMap((key) => {
+      const [origin, twin] = key.split(',');
+      const found = this.offered().find((offer) => offer.key === origin);
+      if (!found) return [];
+      const document = twin ? withoutCore(found.document) : found.document;
+      const magnet = toMagnetDesign(document);
+      return [{ key, document, magnet, ...evaluated(magnet) }];
+    }),
+  );
+  protected readonly rows = computed(() => comparisonRows(this.chosen()));
+  protected readonly most = MOST;
+  protected readonly options = computed(() =>
+    this.offered().flatMap(({ key, from, document }) => [
+      { value: key, label: `${document.name} · ${from}` },
+      ...(document.core.shape === 'none'
+        ? []
+        : [{ value: `${key},bare`, label: `${document.name}, core taken out` }]),
+    ]),
+  );
+
+  /** The scale at which the largest of them fits its column. */
+  protected readonly scale = computed(() => {
+    const scales = this.chosen().flatMap(({ magnet, evaluation }) =>
+      evaluation
+        ? [
+            layOut(magnet, evaluation, predictiveBand(countBelief(magnet), evaluation.liftedCount))
+              .scale,
+          ]
+        : [],
+    );
+    return scales.length > 0 ? Math.min(...scales) : null;
+  });
+
+  constructor() {
+    inject(OpenDocuments).show(null);
+    const asked = inject(ActivatedRoute).snapshot.queryParamMap;
+    this.keys.set(asked.get('of')?.split(' ').slice(0, MOST) ?? []);
+    this.beside = asked.get('with');
+    void this.load();
+  }
+
+  protected many(document: DesignDocument): string {
+    return objectWord(document.load, 2);
+  }
+
+  protected choose(keys: readonly string[]): void {
+    this.keys.set(keys.slice(0, MOST));
+    // The address tells which, so that it can be kept and sent.
+    void this.router.navigate([], { queryParams: { of: this.keys().join(' ') }, replaceUrl: true });
+  }
+
+  private async load(): Promise<void> {
+    void this.shelf.load();
+    try {
+      const [list, kept] = await firstValueFrom(
+        forkJoin([this.server.investigations(), this.server.designs('straight-magnet')]),
+      );
+      const magnets = list.filter(({ experiment }) => experiment === 'straight-magnet');
+      const [investigations, designs] = await firstValueFrom(
+        forkJoin([
+          allOf(magnets.map(({ id }) => this.server.investigation(id))),
+          allOf(kept.map(({ id }) => this.server.design(id))),
+        ]),
+      );
+      const touched = (key: string, at: string): { key: string; at: string } => ({ key, at });
+      this.touched = [
+        ...magnets.map(({ id, updatedAt }) => touched(`investigation-${id}`, updatedAt)),
+        ...kept.map(({ id, updatedAt }) => touched(`design-${id}`, updatedAt)),
+      ]
+        .sort((a, b) => b.at.localeCompare(a.at))
+        .map(({ key }) => key);
+      this.stored.set([
+        ...investigations.map(({ id, plan, design: { design } }) => ({
+          key: `investigation-${id}`,
+          from: plan.title,
+          document: design as DesignDocument,
+        })),
+        ...designs.map(({ id, design }) => ({
+          key: `design-${id}`,
+          from: 'by itself',
+          document: design as DesignDocument,
+        })),
+      ]);
+      if (this.keys().length === 0) this.keys.set(this.firstTwo());
+    } catch (error) {
+      this.fault.set(faultWords(error));
+    }
+  }
+
+  /** The two designs touched last, or the one that was asked for and the last of the others. */
+  private firstTwo(): string[] {
+    const { beside } = this;
+    if (beside === null) return this.touched.slice(0, 2);
+    return [beside, ...this.touched.filter((key) => key !== beside).slice(0, 1)];
+  }
+}
+
+/** All answers in order; nothing asked is answered at once. */
+function allOf<T>(requests: Observable<T>[]): Observable<T[]> {
+  return requests.length === 0 ? of([]) : forkJoin(requests);
+}
+
+function withoutCore(document: DesignDocument): DesignDocument {
+  return {
+    ...document,
+    name: `${document.name}, core taken out`,
+    core: { ...document.core, shape: 'none', poles: 'one' },
+  };
+}
+
+function evaluated(magnet: MagnetDesign): { evaluation: Evaluation | null; fault: string | null } {
+  try {
+    return { evaluation: evaluateMagnet(magnet), fault: null };
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return { evaluation: null, fault: error.message };
+  }
+}

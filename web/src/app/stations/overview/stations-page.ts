@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { STATIONS } from '../../ui/frame/stations';
+import { OpenDocuments } from '../../ui/notices';
+
+/** What stands beside the investigations, by what it shows. */
+@Component({
+  selector: 'nab-stations-page',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: block;
+      max-width: 1180px;
+      margin: 0 auto;
+      padding: 28px 20px 48px;
+    }
+    section {
+      display: grid;
+      grid-template-columns: 220px 1fr;
+      gap: 8px 24px;
+      padding: 16px 0;
+      border-top: 1px solid var(--nab-grid);
+    }
+    h2 {
+      margin: 10px 0 0;
+      font-size: 18px;
+    }
+    .ways {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+      gap: 8px 16px;
+    }
+    a {
+      display: grid;
+      gap: 2px;
+      align-content: start;
+      padding: 10px 12px;
+      border-left: 3px solid var(--nab-verdigris);
+      color: var(--nab-ink);
+      text-decoration: none;
+    }
+    a:hover,
+    a:focus-visible {
+      border-left-color: var(--nab-copper);
+      background: var(--nab-sheet);
+    }
+    strong {
+      font-size: 17px;
+    }
+    @media (max-width: 700px) {
+      section {
+        grid-template-columns: 1fr;
+      }
+    }
+  `,
+  template: `
+    <div class="nab-page-head">
+      <h1>Stations</h1>
+      <p class="nab-soft">Small and whole, each for a table of its own or for a quiet hour.</p>
+    </div>
+    @for (group of stations; track group.name; let i = $index) {
+      <section [attr.aria-labelledby]="'group-' + i">
+        <h2 [id]="'group-' + i">{{ group.name }}</h2>
+        <div class="ways">
+          @for (way of group.ways; track way.to) {
+            <a [routerLink]="way.to">
+              <strong>{{ way.name }}</strong>
+              <span class="nab-soft">{{ way.words }}</span>
+            </a>
+          }
+        </div>
+      </section>
+    }
+  `,
+})
+export class StationsPage {
+  protected readonly stations = STATIONS;
+
+  constructor() {
+    inject(OpenDocuments).show(null);
+  }
+}

@@ -1,1 +1,0 @@
-export { Told, ToldPlace, type Telling } from './told';

@@ -1,0 +1,62 @@
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { select } from 'd3';
+import { More } from '../fields';
+import type { ChartAxes } from './axes';
+import { ChartNumbers, type ChartTable } from './chart-numbers';
+import { drawFrame } from './draw-frame';
+import type { ChartBox } from './scales';
+
+/**
+ * The frame of every chart: squared paper, axes with their labels, and the numbers as a table under
+ * it. What the chart shows is put between its tags, as elements of SVG.
+ */
+@Component({
+  selector: 'nab-chart',
+  imports: [ChartNumbers, More],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'nab-chart' },
+  template: `
+    <svg
+      [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
+      [attr.role]="pointsAnswer() ? 'group' : 'img'"
+      [attr.aria-label]="label()"
+    >
+      <g #frame></g>
+      <ng-content />
+    </svg>
+    @if (table(); as t) {
+      <nab-more [heading]="t.caption" (openChange)="opened.set(true)">
+        @defer (when opened()) {
+          <nab-chart-numbers [table]="t" />
+        }
+      </nab-more>
+    }
+  `,
+})
+export class Chart {
+  readonly box = input.required<ChartBox>();
+  readonly axes = input.required<ChartAxes>();
+  readonly label = input.required<string>();
+  /** Whether what it shows can be reached and pressed. */
+  readonly pointsAnswer = input(false);
+  readonly table = input<ChartTable | null>(null);
+  /** The table is fetched when it is opened first. */
+  protected readonly opened = signal(false);
+  private readonly frame = viewChild.required<ElementRef<SVGGElement>>('frame');
+
+  constructor() {
+    afterRenderEffect(() => {
+      const group = select<SVGGElement, unknown>(this.frame().nativeElement);
+      group.selectAll('*').remove();
+      drawFrame(group as never, this.box(), this.axes());
+    });
+  }
+}

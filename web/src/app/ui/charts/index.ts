@@ -1,0 +1,16 @@
+export { asPng, asSvg, fontFaces } from './as-picture';
+export { numberedAxis } from './axes';
+export { Chart } from './chart';
+export { ChartHandle, type ChartPlace } from './chart-handle';
+export { AxisChart } from './axis-chart';
+export { CellsChart } from './cells-chart';
+export type { AcrossAxis, ChartBox } from './scales';
+export { FrontChart } from './front-chart';
+export { LevelStrip, type LevelMove, type StripData } from './level-strip';
+export { LoadChart } from './load-chart';
+export { markerColour, markerPath, markersPath } from './markers';
+export { Sparkline } from './sparkline';
+export { spotsOf, type Spot } from './point-clusters';
+export { TrialChart, type TrialPlaces } from './trial-chart';
+export type { ChartCurve, ChartEnd, ChartPoint, TrialChartData } from './trial-data';
+export { Timeline, type EdgeShift, type TimelineData } from './timeline';

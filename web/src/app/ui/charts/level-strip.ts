@@ -1,0 +1,288 @@
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
+import { drag, pointer, select, type Selection } from 'd3';
+import { levelAxes, withoutNumbers } from './axes';
+import { drawFrame } from './draw-frame';
+import {
+  placesAcross,
+  placesUp,
+  type Across,
+  type AcrossAxis,
+  type ChartBox,
+  type Linear,
+} from './scales';
+import { lineDash, markerColour } from './markers';
+
+/** A level of a line as predicted, in the units of the axes. */
+export interface StripCase {
+  readonly levelId: string;
+  /** Index of its line. */
+  readonly series: number;
+  /** Place across: the level's number, or its index among names. */
+  readonly x: number;
+  /** What is predicted; null where nothing is. */
+  readonly value: number | null;
+  readonly low: number;
+  readonly high: number;
+  /** The level in words, and what is predicted of it. */
+  readonly name: string;
+  readonly text: string;
+  /** Must not be switched on, or cannot be had. */
+  readonly stopped: boolean;
+}
+
+export interface StripData {
+  readonly across: AcrossAxis;
+  readonly upLabel: string;
+  readonly cases: readonly StripCase[];
+  readonly lines: readonly string[];
+  readonly ceiling: { readonly value: number; readonly label: string } | null;
+  /** What the axis reaches at least, such as the whole of a share. */
+  readonly least?: number;
+  /** One step of an arrow key across; 0 where levels cannot be moved. */
+  readonly step: number;
+}
+
+/** A level that was dragged or stepped, in the unit of the axis. */
+export interface LevelMove {
+  readonly levelId: string;
+  readonly value: number;
+}
+
+const BOX: ChartBox = {
+  width: 660,
+  height: 208,
+  margin: { top: 12, right: 74, bottom: 52, left: 58 },
+};
+const BOTTOM = BOX.height - BOX.margin.bottom;
+
+/** What every level is predicted to do, with its band, on one squared strip; levels can be dragged. */
+@Component({
+  selector: 'nab-level-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+      touch-action: pan-y;
+    }
+  `,
+  template: `<svg #drawing viewBox="0 0 660 208" role="group" [attr.aria-label]="label()"></svg>`,
+})
+export class LevelStrip {
+  readonly data = input.required<StripData>();
+  readonly levelMove = output<LevelMove>();
+  private readonly drawing = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
+
+  protected readonly label = computed(() => {
+    const { cases, upLabel } = this.data();
+    return `Predicted ${upLabel}: ${cases.map(({ name, text }) => `${name}: ${text}`).join('; ')}`;
+  });
+
+  constructor() {
+    afterRenderEffect(() => this.draw());
+  }
+
+  private draw(): void {
+    const data = this.data();
+    const svg = select(this.drawing().nativeElement);
+    const focused = document.activeElement?.getAttribute('data-level') ?? null;
+    svg.selectAll('*').remove();
+    const { cases, ceiling } = data;
+    const top = Math.max(
+      data.least ?? 0,
+      ...cases.map(({ high, value }) => Math.max(high, value ?? 0)),
+    );
+    const isPredicted = cases.some(({ value }) => value !== null);
+    const showCeiling = ceiling !== null && ceiling.value <= top * 1.6;
+    const lines = Math.max(1, data.lines.length);
+    const across = placesAcross(data.across, BOX, Math.max(26, 24 * lines));
+    const up = placesUp(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
+    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
+    // Without a prediction the axis has no numbers yet.
+    drawFrame(svg.append('g'), BOX, isPredicted ? axes : withoutNumbers(axes));
+    if (!isPredicted) drawNote(svg, 'Nab does not predict this reading.');
+    const width = Math.max(8, Math.min(46, (across.step * 0.66) / lines));
+    for (const one of cases) drawCase(svg, one, { across, up, width, lines });
+    if (showCeiling) drawCeiling(svg, ceiling, up);
+    drawLineNames(svg, data, { across, up, width, lines });
+    if (data.across.kind === 'graded' && data.step > 0) this.drawHandles(svg, data, across);
+    // The handle that was stepped has been drawn anew under the finger.
+    if (focused) svg.select<SVGGElement>(`[data-level="${focused}"]`).node()?.focus();
+  }
+
+  /** A handle below every level, for finger and arrow keys. */
+  private drawHandles(svg: Drawing, data: StripData, across: Across): void {
+    const levels = [...new Map(data.cases.map((one) => [one.levelId, one])).values()];
+    const move = (levelId: string, value: number): void => {
+      if (value > 0) this.levelMove.emit({ levelId, value });
+    };
+    for (const one of levels) {
+      if (!Number.isFinite(one.x)) continue;
+      const handle = svg
+        .append('g')
+        .attr('transform', `translate(${across.at(one.x)},${BOTTOM})`)
+        .attr('role', 'slider')
+        .attr('tabindex', 0)
+        .attr('data-level', one.levelId)
+        .attr('aria-label', `Level ${one.name}`)
+        .attr('aria-valuenow', one.x)
+        .attr('aria-valuetext', `${one.name}, ${one.text}`)
+        .style('cursor', 'ew-resize')
+        .on('keydown', (event: KeyboardEvent) => {
+          const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          move(one.levelId, one.x + by * data.step);
+        });
+      handle
+        .append('rect')
+        .attr('x', -18)
+        .attr('y', -8)
+        .attr('width', 36)
+        .attr('height', 40)
+        .attr('fill', 'transparent');
+      handle
+        .append('path')
+        // On the axis, above what is written there.
+        .attr('d', 'M0 -8L7 3H-7Z')
+        .attr('fill', 'var(--nab-copper)')
+        .attr('stroke', 'var(--nab-sheet)');
+      handle.call(
+        drag<SVGGElement, unknown>().on('drag', (event: { sourceEvent: Event }) => {
+          const [px] = pointer(event.sourceEvent, svg.node());
+          const value = across.invert(px);
+          move(one.levelId, Math.round(value / data.step) * data.step);
+        }),
+      );
+    }
+  }
+}
+
+type Drawing = Selection<SVGSVGElement, unknown, null, undefined>;
+
+interface CasePlaces {
+  readonly across: Across;
+  readonly up: Linear;
+  readonly width: number;
+  readonly lines: number;
+}
+
+const leftOf = (one: StripCase, { across, width, lines }: CasePlaces): number =>
+  across.at(one.x) + (one.series - lines / 2) * width;
+
+function drawCase(svg: Drawing, one: StripCase, places: CasePlaces): void {
+  const { up, width, lines } = places;
+  const left = leftOf(one, places);
+  if (!Number.isFinite(left)) return;
+  const colour = lines > 1 ? markerColour(one.series + 2) : 'var(--nab-copper)';
+  const cell = svg.append('g').attr('transform', `translate(${left},0)`);
+  cell.append('title').text(`${one.name}: ${one.text}`);
+  if (one.stopped) {
+    // An octagon on the axis: this one is not switched on.
+    const r = Math.min(10, width / 2);
+    const c = 0.41 * r;
+    cell
+      .append('path')
+      .attr('transform', `translate(${width / 2},${BOTTOM - r - 4})`)
+      .attr('d', `M${-c} ${-r}H${c}L${r} ${-c}V${c}L${c} ${r}H${-c}L${-r} ${c}V${-c}Z`)
+      .attr('fill', 'var(--nab-enamel)');
+    return;
+  }
+  if (one.value === null) return;
+  cell
+    .append('rect')
+    .attr('width', width - 1)
+    .attr('y', up(one.high))
+    .attr('height', Math.max(1, up(one.low) - up(one.high)))
+    .attr('fill', colour)
+    .attr('fill-opacity', 0.12)
+    .attr('stroke', colour)
+    .attr('stroke-dasharray', '3 3');
+  cell
+    .append('line')
+    .attr('x2', width - 1)
+    .attr('y1', up(one.value))
+    .attr('y2', up(one.value))
+    .attr('stroke', colour)
+    .attr('stroke-width', 3)
+    .attr('stroke-dasharray', lines > 1 ? lineDash(one.series) : null);
+  if (lines > 1 || width < 22) return;
+  cell
+    .append('text')
+    .attr('x', width / 2)
+    .attr('y', up(one.value) - 7)
+    .attr('text-anchor', 'middle')
+    .attr('font-size', 14)
+    .attr('font-weight', 650)
+    .attr('fill', 'var(--nab-ink)')
+    .attr('paint-order', 'stroke')
+    .attr('stroke', 'var(--nab-sheet)')
+    .attr('stroke-width', 3)
+    .text(one.text);
+}
+
+function drawCeiling(svg: Drawing, { value, label }: { value: number; label: string }, up: Linear) {
+  const right = BOX.width - BOX.margin.right;
+  svg
+    .append('line')
+    .attr('x1', BOX.margin.left)
+    .attr('x2', right)
+    .attr('y1', up(value))
+    .attr('y2', up(value))
+    .attr('stroke', 'var(--nab-amber)')
+    .attr('stroke-width', 2);
+  svg
+    .append('text')
+    .attr('x', right + 6)
+    .attr('y', up(value) + 5)
+    .attr('font-size', 13)
+    .attr('fill', 'var(--nab-amber)')
+    .text(label);
+}
+
+function drawNote(svg: Drawing, text: string): void {
+  svg
+    .append('text')
+    .attr('x', (BOX.margin.left + BOX.width - BOX.margin.right) / 2)
+    .attr('y', BOTTOM / 2)
+    .attr('text-anchor', 'middle')
+    .attr('font-size', 14)
+    .attr('fill', 'var(--nab-soft)')
+    .text(text);
+}
+
+/** Lines are named where they end. */
+function drawLineNames(svg: Drawing, { cases, lines }: StripData, places: CasePlaces): void {
+  if (lines.length < 2) return;
+  let last = -Infinity;
+  const ends = lines
+    .map((name, series) => {
+      const own = cases.filter((one) => one.series === series && one.value !== null);
+      return { name, series, end: own[own.length - 1] };
+    })
+    .filter(({ end }) => end !== undefined)
+    .sort((p, q) => places.up(p.end!.value!) - places.up(q.end!.value!));
+  for (const { name, series, end } of ends) {
+    last = Math.max(last + 16, places.up(end!.value!) + 5);
+    svg
+      .append('text')
+      .attr('x', BOX.width - BOX.margin.right + 6)
+      .attr('y', last)
+      .attr('font-size', 13)
+      .attr('fill', markerColour(series + 2))
+      .text(name);
+  }
+}

@@ -1,0 +1,385 @@
+import {
+  afterNextRender,
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
+import { drag, select, type D3DragEvent, type Selection } from 'd3';
+import { predictiveBand, type ClassBelief } from '@nab/core/statistics';
+import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
+import { countText } from '@nab/words/terms';
+import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
+import { drawHeaps } from './draw-heap';
+import { drawPlate } from './draw-plate';
+import { drawSupply } from './draw-supply';
+import { drawLens, drawTurns } from './draw-winding';
+import { BOX, layOut, type Group, type Layout } from './layout';
+
+/** Which end of the winding: the upper one (start) or the one toward the tip. */
+export type WindingEdge = 'start' | 'end';
+export interface EdgeMove {
+  readonly edge: WindingEdge;
+  /** New position from the rear end of the core, m, rounded to half a millimetre. */
+  readonly position: number;
+}
+
+/** The axis of each core on the drawing; the second of a pair on the right. */
+function axesOf({ pair }: MagnetDesign, at: Layout): { axis: Layout; second: boolean }[] {
+  if (!pair) return [{ axis: at, second: false }];
+  const apart = (pair.spacing / 2) * at.scale;
+  return [
+    { axis: { ...at, axisX: at.axisX - apart }, second: false },
+    { axis: { ...at, axisX: at.axisX + apart }, second: true },
+  ];
+}
+
+/** A drawing, with what it was drawn from. */
+interface Picture {
+  readonly design: MagnetDesign;
+  readonly evaluation: Evaluation;
+  readonly belief: ClassBelief;
+  readonly scale: number | null;
+  readonly objects: string;
+  readonly plate: boolean;
+  readonly layout: Layout;
+}
+
+const GRAIN = 0.0005;
+/** The grips stand beside the ruler, clear of lens and heap. */
+const GRIP_X = 62;
+let nextId = 0;
+
+/**
+ * The magnet cut open and drawn to scale: core, every turn, bare tip, the heap it would lift, and the
+ * supply. The ends of the winding can be dragged, or moved with the arrow keys.
+ */
+@Component({
+  selector: 'nab-cutaway',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: block;
+      position: relative;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+      touch-action: none;
+    }
+    .edge {
+      cursor: ns-resize;
+    }
+    .layer {
+      cursor: ew-resize;
+    }
+    .edge:focus-visible,
+    .layer:focus-visible {
+      outline: none;
+    }
+    .layer:focus-visible .grip,
+    .edge:focus-visible .grip {
+      stroke: var(--nab-series-1);
+      stroke-width: 4;
+    }
+  `,
+  template: `
+    <svg
+      #drawing
+      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      role="group"
+      aria-label="Cutaway of the magnet, to scale"
+    >
+      <defs>
+        <pattern [attr.id]="ids.grid" width="13" height="13" patternUnits="userSpaceOnUse">
+          <path d="M13 0H0V13" fill="none" stroke="var(--nab-grid)" stroke-width="1" />
+        </pattern>
+        <pattern [attr.id]="ids.hatch" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M-1 8 8 -1" stroke="var(--nab-steel)" stroke-width="1.4" />
+        </pattern>
+        <pattern [attr.id]="ids.heap" width="13" height="11" patternUnits="userSpaceOnUse">
+          <path
+            d="M2 3l4 2M8 1.5l2 3.5M4 8.5l4-1.5M10 9l2-2"
+            stroke="var(--nab-steel)"
+            stroke-width="1.5"
+            stroke-linecap="round"
+          />
+        </pattern>
+      </defs>
+      <rect
+        [attr.width]="box.width"
+        [attr.height]="box.height"
+        [attr.fill]="'url(#' + ids.grid + ')'"
+      />
+      <g #picture></g>
+      <g #edges [attr.display]="still() ? 'none' : null"></g>
+    </svg>
+    <ng-content />
+  `,
+})
+export class Cutaway {
+  readonly design = input.required<MagnetDesign>();
+  readonly evaluation = input.required<Evaluation>();
+  readonly belief = input.required<ClassBelief>();
+  readonly objects = input.required<string>();
+  /** Only to be looked at: without grips. */
+  readonly still = input(false);
+  /** With the plate or bar under the pole in place of the heap. */
+  readonly plate = input(false);
+  /** Scale to draw at, user units per metre; the largest that fits when null. */
+  readonly scale = input<number | null>(null);
+  readonly edgeMove = output<EdgeMove>();
+  /** Turns that fill as many layers as the outer edge was dragged to. */
+  readonly turnsMove = output<number>();
+
+  private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
+  private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
+  protected readonly box = BOX;
+  private readonly key = nextId++;
+  protected readonly ids = {
+    grid: `cutaway-grid-${this.key}`,
+    hatch: `cutaway-hatch-${this.key}`,
+    heap: `cutaway-heap-${this.key}`,
+    clip: `cutaway-lens-${this.key}`,
+  };
+  /** What the picture was last drawn from; ahead of the inputs while the hand drags. */
+  private drawn: Picture | null = null;
+  /** Layers of the picture, back to front, with what each was drawn from. */
+  private readonly layers = new Map<string, { group: Group; key: unknown }>();
+
+  constructor() {
+    afterNextRender(() => this.makeEdges());
+    afterRenderEffect(() => {
+      this.draw(this.design(), this.evaluation(), this.belief());
+    });
+  }
+
+  /**
+   * Draws a magnet at once. What the hand drags is drawn ahead of the page's round of changes, which
+   * then finds it drawn.
+   */
+  draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassBelief): void {
+    const [scale, objects, plate] = [this.scale(), this.objects(), this.plate()];
+    const before = this.drawn;
+    if (
+      before?.design === design &&
+      before.evaluation === evaluation &&
+      before.belief === belief &&
+      before.scale === scale &&
+      before.objects === objects &&
+      before.plate === plate
+    ) {
+      return;
+    }
+    const band = predictiveBand(belief, evaluation.liftedCount);
+    const at = layOut(design, evaluation, band, scale);
+    this.drawn = { design, evaluation, belief, scale, objects, plate, layout: at };
+    const axes = axesOf(design, at);
+    const { core, pair, winding } = design;
+    const place = [at.scale, at.y(0)];
+    this.layer('ruler', [place, core.length], (g) => drawRuler(g, design, at));
+    this.layer('yoke', [place, core, pair], (g) => drawYoke(g, design, at, this.ids.hatch));
+    for (const side of [0, 1]) {
+      const here = axes[side];
+      // The second core's layers are empty when there is only one.
+      const draw = (name: string, key: unknown, paint: (g: Group, axis: Layout) => void): void =>
+        this.layer(`${name} ${side}`, here ? key : null, (g) => here && paint(g, here.axis));
+      draw('heaps', plate ? 'none' : band, (g, axis) => {
+        if (!plate) drawHeaps(g, design, evaluation, band, axis, this.ids.heap);
+      });
+      draw('core', [place, core, pair], (g, axis) => drawCore(g, design, axis, this.ids.hatch));
+      draw('turns', evaluation, (g, axis) => drawTurns(g, evaluation, design, axis));
+      draw('poles', [place, core, pair, winding.sense, design.supply.plusTail], (g, axis) =>
+        drawPoles(g, design, axis, side === 1 && pair?.opposed),
+      );
+    }
+    this.layer('plate', plate ? [place, core, pair, design.plate] : null, (g) => {
+      if (plate) drawPlate(g, design, at, this.ids.hatch);
+    });
+    this.layer('supply', evaluation, (g) =>
+      drawSupply(g, design, evaluation, axes[axes.length - 1]!.axis),
+    );
+    this.layer('lens', evaluation, (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
+    const sum = plate ? '' : `about ${countText(band.median)} ${objects}`;
+    this.layer('sum', sum, (g) =>
+      g
+        .append('text')
+        .attr('x', BOX.width - 24)
+        .attr('y', BOX.height - 22)
+        .attr('text-anchor', 'end')
+        .attr('font-size', 20)
+        .attr('font-weight', 650)
+        .attr('fill', 'var(--nab-ink)')
+        .text(sum),
+    );
+    this.placeEdges(this.drawn);
+  }
+
+  /**
+   * Draws one layer of the picture anew if what it depends on has changed; an object stands for
+   * itself, a list for its values.
+   */
+  private layer(name: string, key: unknown, paint: (group: Group) => unknown): void {
+    let layer = this.layers.get(name);
+    if (!layer) {
+      const root = select(this.picture().nativeElement) as Group;
+      layer = { group: root.append('g'), key: undefined };
+      this.layers.set(name, layer);
+    }
+    const now = Array.isArray(key) ? JSON.stringify(key) : key;
+    if (layer.key === now) return;
+    layer.key = now;
+    layer.group.selectAll('*').remove();
+    paint(layer.group);
+  }
+
+  private makeEdges(): void {
+    const layer = select(this.edges().nativeElement);
+    this.makeLayerGrip(layer.append('g'));
+    const grips = layer
+      .selectAll<SVGGElement, WindingEdge>('g.edge')
+      .data<WindingEdge>(['start', 'end'])
+      .join('g')
+      .attr('class', 'edge')
+      .attr('role', 'slider')
+      .attr('tabindex', 0)
+      .attr('aria-orientation', 'vertical')
+      .attr('aria-label', (edge) =>
+        edge === 'start' ? 'Upper end of the winding' : 'Lower end of the winding',
+      );
+    grips
+      .append('line')
+      .attr('class', 'guide')
+      .attr('x1', GRIP_X + 22)
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 1)
+      .attr('stroke-dasharray', '3 4');
+    // A generous invisible target makes the small arrow easy to hit with a finger.
+    grips
+      .append('rect')
+      .attr('x', GRIP_X - 16)
+      .attr('y', -20)
+      .attr('width', 56)
+      .attr('height', 40)
+      .attr('fill', 'transparent');
+    grips
+      .append('path')
+      .attr('class', 'grip')
+      .attr('d', `M${GRIP_X} -9h13l9 9l-9 9h-13z`)
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 2)
+      .attr('fill', 'var(--nab-sheet)');
+    grips.call(
+      drag<SVGGElement, WindingEdge>()
+        .container(this.edges().nativeElement)
+        .on('drag', (event: D3DragEvent<SVGGElement, WindingEdge, unknown>, edge) => {
+          if (this.drawn) this.move(edge, this.drawn.layout.z(event.y));
+        }),
+    );
+    grips.on('keydown', (event: KeyboardEvent, edge) => {
+      const steps: Record<string, number> = {
+        ArrowUp: -1,
+        ArrowDown: 1,
+        PageUp: -10,
+        PageDown: 10,
+      };
+      const step = steps[event.key];
+      if (step === undefined) return;
+      event.preventDefault();
+      const at = this.drawn?.design.winding[edge];
+      if (at !== undefined) this.move(edge, at + step * 0.001);
+    });
+    if (this.drawn) this.placeEdges(this.drawn);
+  }
+
+  private placeEdges({ layout: at, design, evaluation }: Picture): void {
+    const left = axesOf(design, at)[0]!.axis.axisX;
+    const edge = left - evaluation.winding.outerRadius * at.scale - 2;
+    const grips = select(this.edges().nativeElement)
+      .selectAll<SVGGElement, WindingEdge>('g.edge')
+      .attr('transform', (edge) => `translate(0,${at.y(design.winding[edge])})`)
+      .attr('aria-valuemin', 0)
+      .attr('aria-valuemax', Math.round(design.core.length * 1000))
+      .attr('aria-valuenow', (edge) => Math.round(design.winding[edge] * 10000) / 10)
+      .attr('aria-valuetext', (edge) => `${(design.winding[edge] * 1000).toFixed(1)} mm`);
+    grips.select('.guide').attr('x2', edge);
+    const { winding } = evaluation;
+    const height = at.y(design.winding.start + (design.winding.end - design.winding.start) / 5);
+    select(this.edges().nativeElement)
+      .select('g.layer')
+      .attr('transform', `translate(${edge},${height})`)
+      .attr('aria-valuemax', Math.max(12, winding.layers.length))
+      .attr('aria-valuenow', winding.layers.length)
+      .attr('aria-valuetext', `${winding.layers.length}, ${design.winding.turns} turns`);
+  }
+
+  /** The outer edge of the winding: out for more layers, in for fewer, each one full. */
+  private makeLayerGrip(grip: Selection<SVGGElement, unknown, null, undefined>): void {
+    grip
+      .attr('class', 'layer')
+      .attr('role', 'slider')
+      .attr('tabindex', 0)
+      .attr('aria-orientation', 'horizontal')
+      .attr('aria-label', 'Layers of the winding')
+      .attr('aria-valuemin', 1);
+    grip
+      .append('rect')
+      .attr('x', -30)
+      .attr('y', -18)
+      .attr('width', 36)
+      .attr('height', 36)
+      .attr('fill', 'transparent');
+    grip
+      .append('path')
+      .attr('class', 'grip')
+      .attr('d', 'M-3 -8v16l-11 -8z')
+      .attr('stroke', 'var(--nab-copper)')
+      .attr('stroke-width', 2)
+      .attr('fill', 'var(--nab-sheet)');
+    grip.call(
+      drag<SVGGElement, unknown>()
+        .container(this.edges().nativeElement)
+        .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+          if (!this.drawn) return;
+          const { design, layout } = this.drawn;
+          const left = axesOf(design, layout)[0]!.axis.axisX;
+          this.moveLayers((left - event.x) / layout.scale);
+        }),
+    );
+    grip.on('keydown', (event: KeyboardEvent) => {
+      const step = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
+      if (step === undefined) return;
+      event.preventDefault();
+      if (this.drawn) this.fillLayers(this.drawn.evaluation.winding.layers.length + step);
+    });
+  }
+
+  private moveLayers(radius: number): void {
+    if (!this.drawn) return;
+    const { winding, wire } = this.drawn.evaluation;
+    const inner = winding.layers[0]!.radius - wire.height / 2;
+    this.fillLayers(Math.round((radius - inner) / wire.height));
+  }
+
+  private fillLayers(layers: number): void {
+    if (!this.drawn) return;
+    const { design, evaluation } = this.drawn;
+    const turns = Math.max(1, Math.min(12, layers)) * evaluation.winding.turnsPerLayer;
+    if (turns !== design.winding.turns) this.turnsMove.emit(turns);
+  }
+
+  private move(edge: WindingEdge, position: number): void {
+    if (!this.drawn) return;
+    const { core, winding } = this.drawn.design;
+    const gap = 0.002;
+    const furthest = winding.base > 0 || core.shape === 'none' ? 2 * core.length : core.length;
+    const [low, high] = edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, furthest];
+    const clamped = Math.min(high, Math.max(low, position));
+    const rounded = Math.round(clamped / GRAIN) * GRAIN;
+    if (Math.abs(rounded - winding[edge]) > 1e-9) this.edgeMove.emit({ edge, position: rounded });
+  }
+}

@@ -1,0 +1,7 @@
+export { ChoiceField } from './choice-field';
+export { documentForm, type Editable, type Filled } from './document-form';
+export { NumberField } from './number-field';
+export { QuantityField } from './quantity-field';
+export { TextField } from './text-field';
+export { More } from './collapsible-section';
+export { NameBox } from './name-box';

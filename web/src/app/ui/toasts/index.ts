@@ -1,0 +1,1 @@
+export { Told, ToldPlace, type Telling } from './toast';

@@ -1,0 +1,27 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { CompassDocument } from '@nab/contract/experiments';
+import { StandingPage, StandingDesign } from '../designs';
+import type { SavedDocument } from '../../platform/saving';
+import { COMPASS_ON_SCREEN, CompassDesigner, type CompassOnScreen } from './compass-designer';
+
+/** The wire and compass that stand beside the investigations, to be shown and tried out. */
+@Component({
+  selector: 'nab-compass-page',
+  imports: [CompassDesigner, StandingPage],
+  providers: [StandingDesign, { provide: COMPASS_ON_SCREEN, useFactory: ofStanding }],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nab-standing-page experiment="compass">
+      <ng-template><nab-compass-designer /></ng-template>
+    </nab-standing-page>
+  `,
+})
+export class CompassPage {}
+
+function ofStanding(): CompassOnScreen {
+  const standing = inject(StandingDesign);
+  return {
+    document: computed(() => standing.document() as unknown as SavedDocument<CompassDocument>),
+    belief: signal(undefined),
+  };
+}

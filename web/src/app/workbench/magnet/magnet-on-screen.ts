@@ -1,0 +1,76 @@
+import { computed, inject, InjectionToken, signal, type Signal } from '@angular/core';
+import type { DesignDocument } from '@nab/contract/experiments';
+import type { ClassBelief } from '@nab/core/statistics';
+import type { Measure } from '@nab/core/lesson';
+import { StandingDesign } from '../designs';
+import { InvestigationStore } from '../../investigation';
+import type { SavedDocument } from '../../platform/saving';
+
+/** The lesson that a magnet is for. */
+export interface MagnetLesson {
+  /** It decides which ends are counted. */
+  readonly measure: Measure;
+  readonly groups: number;
+  readonly traySize: number;
+  /** Trials that one group makes at one level. */
+  readonly repeats: number;
+  /** Wire for all levels of one group, m. */
+  readonly wirePerGroup: number;
+  /** What the levels change, in words. */
+  readonly changes: string;
+  /** Levels that must not be switched on, such as the coil without its core. */
+  readonly stopped: readonly string[];
+}
+
+/** What the magnet's pages work on: an investigation's magnet, or one that stands by itself. */
+export interface MagnetOnScreen {
+  readonly document: Signal<SavedDocument<DesignDocument>>;
+  /** What a class's counts have shown about the model. */
+  readonly belief: Signal<ClassBelief | null>;
+  readonly lesson: Signal<MagnetLesson | null>;
+  /** Names it on the Compare page. */
+  readonly key: Signal<string>;
+}
+export const MAGNET_ON_SCREEN = new InjectionToken<MagnetOnScreen>('the magnet on screen');
+
+export const MAGNET_OF_INVESTIGATION = {
+  provide: MAGNET_ON_SCREEN,
+  useFactory: (): MagnetOnScreen => {
+    const store = inject(InvestigationStore);
+    return {
+      // These pages are only ever shown for a straight magnet.
+      document: computed(() => store.design() as unknown as SavedDocument<DesignDocument>),
+      belief: computed(() =>
+        store.measure().heldAgainst?.endsWith('count') ? store.belief() : null,
+      ),
+      lesson: computed(() => {
+        const { groups, traySize, repeats } = store.plan().valid();
+        return {
+          measure: store.measure(),
+          groups: groups.length,
+          traySize,
+          repeats,
+          wirePerGroup: store
+            .cases()
+            .reduce((sum, { trialled }) => sum + (trialled?.wireLength ?? 0), 0),
+          changes: store.factor().name.toLowerCase(),
+          stopped: store.cases().flatMap(({ name, stops }) => (stops.length > 0 ? [name] : [])),
+        };
+      }),
+      key: computed(() => `investigation-${store.id()}`),
+    };
+  },
+};
+
+export const STANDING_MAGNET = {
+  provide: MAGNET_ON_SCREEN,
+  useFactory: (): MagnetOnScreen => {
+    const standing = inject(StandingDesign);
+    return {
+      document: computed(() => standing.document() as unknown as SavedDocument<DesignDocument>),
+      belief: signal(null),
+      lesson: signal(null),
+      key: computed(() => `design-${standing.id()}`),
+    };
+  },
+};

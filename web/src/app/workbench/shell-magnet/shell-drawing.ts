@@ -1,0 +1,193 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { WoundCoil } from '@nab/core/physics';
+import type { ShellMagnet } from '@nab/core/experiments';
+
+const BOX = { width: 460, height: 400, axis: 230, top: 52, bottom: 300 };
+/** Gap and tilt are drawn many times larger, or nobody would see them. */
+const GAP_SHOWN = 12;
+let nextId = 0;
+
+/** A shell magnet cut through its axis, with its keeper below and the load that hangs from it. */
+@Component({
+  selector: 'nab-shell-drawing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+    }
+    text {
+      font-size: 15px;
+      fill: var(--nab-ink-soft);
+    }
+  `,
+  template: `
+    @let d = drawing();
+    <svg
+      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      role="group"
+      aria-label="Section through the shell magnet, its coil and its keeper"
+    >
+      <defs>
+        <pattern [attr.id]="grid" width="13" height="13" patternUnits="userSpaceOnUse">
+          <path d="M13 0H0V13" fill="none" stroke="var(--nab-grid)" />
+        </pattern>
+        <pattern [attr.id]="hatch" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M-1 8 8 -1" stroke="var(--nab-steel)" stroke-width="1.4" />
+        </pattern>
+      </defs>
+      <rect
+        [attr.width]="box.width"
+        [attr.height]="box.height"
+        [attr.fill]="'url(#' + grid + ')'"
+      />
+      <path [attr.d]="d.cup" fill="var(--nab-sheet)" />
+      <path
+        [attr.d]="d.cup"
+        [attr.fill]="'url(#' + hatch + ')'"
+        stroke="var(--nab-ink)"
+        stroke-width="1.6"
+      />
+      @for (turn of d.turns; track $index) {
+        <circle
+          [attr.cx]="turn.x"
+          [attr.cy]="turn.y"
+          [attr.r]="d.wire"
+          fill="var(--nab-copper)"
+          stroke="var(--nab-sheet)"
+          stroke-width="0.6"
+        />
+      }
+      <path d="M230 18V52" stroke="var(--nab-ink)" stroke-width="3" />
+      <circle cx="230" cy="12" r="7" fill="none" stroke="var(--nab-ink)" stroke-width="3" />
+      <g [attr.transform]="d.keeperTurn">
+        <path [attr.d]="d.keeper" fill="var(--nab-sheet)" />
+        <path
+          [attr.d]="d.keeper"
+          [attr.fill]="'url(#' + hatch + ')'"
+          stroke="var(--nab-ink)"
+          stroke-width="1.6"
+        />
+      </g>
+      <path [attr.d]="d.rope" stroke="var(--nab-ink)" stroke-width="2" fill="none" />
+      <path
+        [attr.d]="d.weight"
+        fill="var(--nab-sheet)"
+        stroke="var(--nab-ink)"
+        stroke-width="1.6"
+        stroke-linejoin="round"
+      />
+      <text
+        x="230"
+        [attr.y]="d.loadAt"
+        text-anchor="middle"
+        font-weight="650"
+        style="fill: var(--nab-ink)"
+      >
+        {{ load() }}
+      </text>
+      @for (place of d.parts; track place.part) {
+        <rect
+          class="nab-part"
+          role="button"
+          tabindex="0"
+          rx="3"
+          [attr.x]="place.x"
+          [attr.y]="place.y"
+          [attr.width]="place.width"
+          [attr.height]="place.height"
+          [attr.aria-label]="place.name + ': take it in hand'"
+          [attr.aria-pressed]="place.part === part()"
+          (click)="chosen.emit(place.part)"
+          (keydown.enter)="chosen.emit(place.part)"
+          (keydown.space)="$event.preventDefault(); chosen.emit(place.part)"
+        />
+      }
+      <text x="446" y="26" text-anchor="end">{{ count() }}</text>
+      <text x="446" [attr.y]="d.gapAt" text-anchor="end">{{ gap() }}</text>
+    </svg>
+  `,
+})
+export class ShellDrawing {
+  readonly shell = input.required<ShellMagnet>();
+  readonly build = input.required<WoundCoil>();
+  /** What hangs, in words. */
+  readonly load = input.required<string>();
+  readonly gap = input.required<string>();
+  /** The part in hand, and one that is taken. */
+  readonly part = input('');
+  readonly chosen = output<string>();
+  protected readonly box = BOX;
+  private readonly key = nextId++;
+  protected readonly grid = `shell-grid-${this.key}`;
+  protected readonly hatch = `shell-hatch-${this.key}`;
+  protected readonly count = computed(() => {
+    const { count } = this.shell();
+    return count > 1 ? `one of ${count}, alike` : '';
+  });
+
+  protected readonly drawing = computed(() => {
+    const { steel, former, seat } = this.shell();
+    const { winding, wire } = this.build();
+    const high = steel.base + steel.depth + steel.keeperThickness;
+    const wide = 2 * Math.max(steel.wallOuter, steel.keeperRadius);
+    const scale = Math.min((BOX.width - 60) / wide, (BOX.bottom - BOX.top - GAP_SHOWN) / high);
+    const x = (r: number): number => BOX.axis + r * scale;
+    const y = (depth: number): number => BOX.top + depth * scale;
+    const face = steel.base + steel.depth;
+    // Round the outside, down the left wall, in and round the pole, and up the right one.
+    const cup =
+      `M${x(-steel.wallOuter)} ${y(0)}H${x(steel.wallOuter)}V${y(face)}H${x(steel.wallInner)}` +
+      `V${y(steel.base)}H${x(steel.poleRadius)}V${y(face)}H${x(-steel.poleRadius)}V${y(steel.base)}` +
+      `H${x(-steel.wallInner)}V${y(face)}H${x(-steel.wallOuter)}Z`;
+    const turns = winding.layers.flatMap(({ radius, turns: count }) =>
+      Array.from({ length: count }, (_, k) => {
+        const along = winding.pitch * (k + 0.5);
+        const depth = steel.base + former + Math.min(along, steel.depth - 2 * former);
+        return [radius, -radius].map((r) => ({ x: x(r), y: y(depth) }));
+      }).flat(),
+    );
+    const top = y(face) + GAP_SHOWN;
+    const bottom = top + steel.keeperThickness * scale;
+    const tilt = seat.tilt > 0 ? Math.min(4, 1 + seat.tilt * 2000) : 0;
+    const window = { y: y(steel.base), height: y(face) - y(steel.base) };
+    const parts = [
+      {
+        part: 'cup',
+        name: 'Cup',
+        x: x(-steel.wallOuter) - 2,
+        y: y(0) - 2,
+        width: 2 * steel.wallOuter * scale + 4,
+        height: y(steel.base) - y(0) + 2,
+      },
+      {
+        part: 'winding',
+        name: 'Winding',
+        x: x(-steel.wallInner),
+        width: 2 * steel.wallInner * scale,
+        ...window,
+      },
+      {
+        part: 'seat',
+        name: 'Keeper, seat and load',
+        x: x(-steel.keeperRadius) - 2,
+        y: top - 8,
+        width: 2 * steel.keeperRadius * scale + 4,
+        height: bottom + 60 - top,
+      },
+    ];
+    return {
+      parts,
+      cup,
+      turns,
+      wire: Math.max(0.8, (wire.height * scale) / 2),
+      keeper: `M${x(-steel.keeperRadius)} ${top}H${x(steel.keeperRadius)}V${bottom}H${x(-steel.keeperRadius)}Z`,
+      keeperTurn: `translate(${(1 - seat.covered) * 60},0) rotate(${tilt} ${BOX.axis} ${top})`,
+      rope: `M230 ${bottom}V${bottom + 24}`,
+      weight: `M168 ${bottom + 24}H292L304 ${bottom + 58}H156Z`,
+      loadAt: bottom + 47,
+      gapAt: bottom + 20,
+    };
+  });
+}

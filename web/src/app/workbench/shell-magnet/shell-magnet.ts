@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { check } from '@nab/contract/problem';
+import { shellSchema, type ShellDocument } from '@nab/contract/experiments';
+import { StandingDesign, StandingPage } from '../designs';
+import type { SavedDocument } from '../../platform/saving';
+import { ShellDesigner } from './shell-designer';
+import { SHELL_DOCUMENT, ShellStore } from './shell-store';
+import { remembered } from '../../platform/local-storage';
+
+/** The shell magnet that stands beside the investigations, for the demonstrator. */
+@Component({
+  selector: 'nab-shell-magnet',
+  imports: [ShellDesigner, StandingPage],
+  providers: [
+    StandingDesign,
+    {
+      provide: SHELL_DOCUMENT,
+      useFactory: () => {
+        const standing = inject(StandingDesign);
+        return computed(() => standing.document() as unknown as SavedDocument<ShellDocument>);
+      },
+    },
+    ShellStore,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nab-standing-page experiment="shell-magnet" [before]="before">
+      <ng-template><nab-shell-designer /></ng-template>
+    </nab-standing-page>
+  `,
+})
+export class ShellMagnetPage {
+  protected readonly before = keptBefore;
+}
+
+/** The shell magnet that an earlier Nab kept in this browser alone. */
+function keptBefore(): ShellDocument | null {
+  try {
+    const text = remembered('nab.shell-magnet');
+    const checked = text === null ? null : check(shellSchema, JSON.parse(text), 'file');
+    return checked?.ok ? (checked.value as ShellDocument) : null;
+  } catch {
+    return null;
+  }
+}

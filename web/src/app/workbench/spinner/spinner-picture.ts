@@ -1,0 +1,100 @@
+import type { Spinner, SpinnerEvaluation } from '@nab/core/experiments';
+
+export const SPINNER_BOX = { width: 520, height: 430 } as const;
+const [MIDDLE, FLOOR] = [260, 360];
+const MOST_HIGH = 300;
+const MOST_WIDE = 420;
+/** Pieces of a spiral that are drawn straight. */
+const PIECES = 60;
+/** Turns of the spiral; the core's own. */
+const SPIRAL_TURNS = 3;
+
+/** One piece of an arm on the page, and whether it is before the cell or behind it. */
+interface Piece {
+  readonly path: string;
+  readonly behind: boolean;
+}
+
+/**
+ * A spinner seen from the side, a little of its depth left out: the cell on its magnets, the arms
+ * turned by an angle, those behind the cell apart.
+ * @param angle rad, anticlockwise from above.
+ */
+export function spinnerPicture(design: Spinner, evaluation: SpinnerEvaluation, angle: number) {
+  const { cell, arm } = evaluation;
+  const { magnets, shape, width, arms } = design;
+  const stack = magnets.count * magnets.thickness;
+  const scale = Math.min(
+    MOST_HIGH / (cell.length + stack),
+    MOST_WIDE / Math.max(width, magnets.diameter),
+  );
+  const y = (z: number): number => FLOOR - scale * (z + stack);
+  const box = (z0: number, z1: number, wide: number): string =>
+    `M${MIDDLE - (scale * wide) / 2} ${y(z0)}h${scale * wide}V${y(z1)}h${-scale * wide}Z`;
+  const points = (turn: number) => {
+    const corners: { r: number; z: number; turn: number }[] = [];
+    arm.forEach((corner, i) => {
+      if (shape === 'spiral' && i === arm.length - 2) {
+        const before = arm[i - 1]!;
+        for (let k = 1; k <= PIECES; k++) {
+          const part = k / PIECES;
+          corners.push({
+            r: corner.r,
+            z: before.z + part * (corner.z - before.z),
+            turn: turn + 2 * Math.PI * SPIRAL_TURNS * part,
+          });
+        }
+        return;
+      }
+      const wound = shape === 'spiral' && i === arm.length - 1;
+      corners.push({ ...corner, turn: turn + (wound ? 2 * Math.PI * SPIRAL_TURNS : 0) });
+    });
+    return corners;
+  };
+  const pieces = Array.from({ length: arms }, (_, k) => {
+    const corners = points(angle + (2 * Math.PI * k) / arms);
+    return corners.slice(1).map((to, i): Piece => {
+      const from = corners[i]!;
+      const at = ({ r, z, turn }: typeof to): string =>
+        `${MIDDLE + scale * r * Math.cos(turn)} ${y(z)}`;
+      return {
+        path: `M${at(from)}L${at(to)}`,
+        behind: Math.sin(from.turn) * from.r + Math.sin(to.turn) * to.r > 0,
+      };
+    });
+  }).flat();
+  const join = (behind: boolean): string =>
+    pieces
+      .filter((piece) => piece.behind === behind)
+      .map(({ path }) => path)
+      .join('');
+  const nub = 0.001;
+  const plusUp = design.cellUp === 'plus';
+  return {
+    behind: join(true),
+    before: join(false),
+    cell:
+      box(0, cell.length - (plusUp ? nub : 0), cell.diameter) +
+      (plusUp ? box(cell.length - nub, cell.length, 0.3 * cell.diameter) : ''),
+    magnets: Array.from({ length: magnets.count }, (_, i) =>
+      box(-(i + 1) * magnets.thickness, -i * magnets.thickness, magnets.diameter),
+    ).join(''),
+    wire: Math.max(2, scale * design.wire.diameter),
+    marks: [
+      { x: MIDDLE, y: y(cell.length) + 26, text: plusUp ? '+' : '−' },
+      { x: MIDDLE, y: y(0) - 12, text: plusUp ? '−' : '+' },
+    ],
+    poles: [
+      {
+        x: MIDDLE + (scale * magnets.diameter) / 2 + 16,
+        y: y(0) + 12,
+        text: magnets.up === 'north' ? 'N' : 'S',
+      },
+      {
+        x: MIDDLE + (scale * magnets.diameter) / 2 + 16,
+        y: y(-stack) + 8,
+        text: magnets.up === 'north' ? 'S' : 'N',
+      },
+    ],
+  };
+}

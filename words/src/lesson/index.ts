@@ -1,0 +1,37 @@
+export { asDone } from './adapted-measure.js';
+export { caseText, levelWords, typedLevel } from './case-words.js';
+export { coilsOf, type CoilOf } from './coils.js';
+export {
+  againstShelf,
+  experimentKit,
+  kitOf,
+  shortagesOf,
+  SLEEVE,
+  wireOf,
+  type Counted,
+  type KitItem,
+  type KitOf,
+  type Shortage,
+} from './kit/index.js';
+export { asked, moreThan, type Asked } from './poll-question.js';
+export { prepared, type NamedCase, type Prepared } from './prepared.js';
+export { questionText } from './question.js';
+export {
+  answerOf,
+  axisLabel,
+  endsText,
+  exactText,
+  inUnitOf,
+  measuredBand,
+  measuredText,
+  outcomeText,
+  shownBand,
+  VERDICT_NAMES,
+  verdictsText,
+  withUnit,
+} from './readings.js';
+export { remarkText } from './remarks.js';
+export { cautionsOf, classCautions, risksOf } from './risks.js';
+export { benchSteps } from './trial-steps.js';
+export { checksOf, troublesOf } from './troubleshooting.js';
+export { voteText } from './votes.js';

@@ -1,0 +1,21 @@
+export {
+  amountText,
+  cellText,
+  coreText,
+  shelfText,
+  supplyText,
+  wireLine,
+} from './component-names.js';
+export {
+  bandText,
+  countText,
+  howMany,
+  massText,
+  objectWord,
+  percentText,
+  secondsText,
+  wireText,
+} from './format.js';
+export { namesOf } from './names.js';
+export { completeUnit, stepQuantity } from './steps.js';
+export { lengthUnit, lengthUnits, type LengthUnits } from './units.js';
