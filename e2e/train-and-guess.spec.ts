@@ -3,7 +3,7 @@ import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
 import {
   CAUSES,
   hideFault,
-  riddlesOf,
+  makeTasks,
   RULES,
   trainingMagnets,
   workshopOf,
@@ -71,7 +71,7 @@ test('a hidden fault is found without harm, and the same number hides it again',
 });
 
 test('ten lifts are guessed, and rules of thumb fail', async ({ page }) => {
-  const riddles = riddlesOf(nail, 5);
+  const riddles = makeTasks(nail, 5);
   await page.goto('/stations');
   await page.getByRole('link', { name: /^Guess the lift/ }).click();
   await expect(page).toHaveURL(/seed=\d+/);

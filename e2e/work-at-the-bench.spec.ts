@@ -129,7 +129,7 @@ test('a design file that is dropped on the page lies on the bench, and Undo take
     data.items.add(new File([text], 'design.json', { type: 'application/json' }));
     return data;
   });
-  await page.locator('nab-bench').dispatchEvent('drop', { dataTransfer: dropped });
+  await page.locator('nab-workbench').dispatchEvent('drop', { dataTransfer: dropped });
   await expect(name).toHaveValue('Dropped here');
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(name).toHaveValue(before);

@@ -6,7 +6,7 @@ import {
   forceByVirtualWork,
   forceOn,
   linkagePerTurn,
-  refinements,
+  adaptiveSolutions,
   solveAdaptively,
   type Accuracy,
 } from '@nab/core/fem';
@@ -36,7 +36,7 @@ describe('the estimated error of a field', () => {
     'is within a factor of three of the true one: %s',
     (_id, entry) => {
       let refined = 0;
-      for (const { solution, estimate } of refinements(steelProblemOf(entry, file), COARSE)) {
+      for (const { solution, estimate } of adaptiveSolutions(steelProblemOf(entry, file), COARSE)) {
         const lacking = Math.abs(fieldEnergy(solution).coenergy / expected(entry, 'Wco') - 1);
         expect(estimate.relative / Math.sqrt(lacking)).toBeGreaterThan(1 / 3);
         expect(estimate.relative / Math.sqrt(lacking)).toBeLessThan(3);
@@ -66,10 +66,12 @@ describe('the error of a field against its unknowns', () => {
   /** Exponent of the fall of the linkage's error from the first field to the last. */
   const rateOf = (id: string, accuracy: Accuracy): number => {
     const entry = cases.find((one) => one.id === id)!;
-    const points = [...refinements(steelProblemOf(entry, file), accuracy)].map(({ solution }) => ({
-      unknowns: solution.u.length,
-      error: Math.abs(linkagePerTurn(solution, 0) / expected(entry, 'link_per_turn') - 1),
-    }));
+    const points = [...adaptiveSolutions(steelProblemOf(entry, file), accuracy)].map(
+      ({ solution }) => ({
+        unknowns: solution.u.length,
+        error: Math.abs(linkagePerTurn(solution, 0) / expected(entry, 'link_per_turn') - 1),
+      }),
+    );
     const [first, last] = [points[0]!, points[points.length - 1]!];
     return -Math.log(last.error / first.error) / Math.log(last.unknowns / first.unknowns);
   };

@@ -5,7 +5,7 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastif
 import type { Sequelize } from 'sequelize';
 import { archiveRoutes } from './transfer/archive/index.js';
 import { classRoutes } from './library/classes/index.js';
-import { defineModels, Notices } from './platform/database/index.js';
+import { defineModels, PgNotifications } from './platform/database/index.js';
 import { designRoutes } from './library/designs/index.js';
 import { fieldRoutes } from './library/field/index.js';
 import { handingOnRoutes } from './transfer/files/index.js';
@@ -14,8 +14,8 @@ import { investigationRoutes, teachingRoutes } from './planning/investigations/i
 import { jobs } from './platform/jobs/index.js';
 import { live } from './lesson/live/index.js';
 import { openapi } from './platform/openapi/index.js';
-import { asLogged, clientFault, problems, send } from './platform/problems/index.js';
-import { ending, security, validation, webApplication } from './platform/plugins/index.js';
+import { asLogged, clientFault, problems, sendProblem } from './platform/problems/index.js';
+import { shutdown, security, validation, webApplication } from './platform/plugins/index.js';
 import { pollRoutes } from './planning/polls/index.js';
 import { printingRoutes } from './planning/printing/index.js';
 import { readingRoutes } from './lesson/readings/index.js';
@@ -61,12 +61,14 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     clientErrorHandler: clientFault,
     // What the router itself refuses leaves as a problem document too.
     frameworkErrors: (error, _request, reply) => {
-      void send(reply, problem('MALFORMED', { detail: error.message }));
+      void sendProblem(reply, problem('MALFORMED', { detail: error.message }));
     },
   });
   defineModels(sequelize);
-  const notices = new Notices(databaseUrl, (error) => app.log.warn({ err: error }, 'notices'));
-  await app.register(ending);
+  const notices = new PgNotifications(databaseUrl, (error) =>
+    app.log.warn({ err: error }, 'notices'),
+  );
+  await app.register(shutdown);
   await app.register(problems);
   await app.register(jobs, { databaseUrl, notices });
   // What is sent again and again is text; what the build compressed is sent as it is.
@@ -92,7 +94,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(handingOnRoutes, { prefix: '/api', sequelize });
   await app.register(archiveRoutes, { prefix: '/api', sequelize });
   if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
-  else app.setNotFoundHandler((_request, reply) => send(reply, problem('NOT_FOUND')));
+  else app.setNotFoundHandler((_request, reply) => sendProblem(reply, problem('NOT_FOUND')));
   app.addHook('onReady', async () => {
     // Nobody waits for it: what is not told is found by looking now and then.
     void notices.listen();

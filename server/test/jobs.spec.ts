@@ -1,7 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { Notices } from '../src/platform/database/index.js';
+import { PgNotifications } from '../src/platform/database/index.js';
 import { JobQueue } from '../src/platform/jobs/index.js';
 import { type ProblemError } from '../src/platform/problems/index.js';
 import { databaseUrl, emptyDatabase } from './harness.js';
@@ -19,7 +19,7 @@ const forever: Work = (_data, signal) =>
 let sequelize: Sequelize;
 interface Server {
   readonly queue: JobQueue;
-  readonly notices: Notices;
+  readonly notices: PgNotifications;
 }
 
 let servers: Server[];
@@ -45,12 +45,16 @@ async function stop(it: Server): Promise<void> {
 /** A server of this database that does such work; none where it only asks. */
 async function server(
   work: Work | null,
-  { atOnce = work ? 1 : 0, waiting = 40, sweep_s = 5 } = {},
+  { concurrency = work ? 1 : 0, maxQueued = 40, sweep_s = 5 } = {},
 ) {
   const failed = (error: unknown): void => void failures.push(error);
-  const notices = new Notices(databaseUrl(), failed);
-  const queue = new JobQueue(databaseUrl(), notices, failed, { lost_s: 1, tidy_s: 1, sweep_s });
-  queue.handle('sums', { atOnce, waiting, work: work ?? twice });
+  const notices = new PgNotifications(databaseUrl(), failed);
+  const queue = new JobQueue(databaseUrl(), notices, failed, {
+    expireAfter_s: 1,
+    tidy_s: 1,
+    sweep_s,
+  });
+  queue.handle('sums', { concurrency, maxQueued, run: work ?? twice });
   const self = { queue, notices };
   servers.push(self);
   await notices.listen();
@@ -58,7 +62,7 @@ async function server(
   return {
     queue,
     ask: (n: number, signal = new AbortController().signal) =>
-      queue.ask<{ n: number }>('sums', { n }, signal),
+      queue.submit<{ n: number }>('sums', { n }, signal),
     stop: () => stop(self),
   };
 }
@@ -130,7 +134,7 @@ describe('long work', () => {
   });
 
   it('is refused when too much waits already', async () => {
-    const asked = await server(null, { waiting: 2 });
+    const asked = await server(null, { maxQueued: 2 });
     const leaving = new AbortController();
     const waiting = [asked.ask(1, leaving.signal), asked.ask(2, leaving.signal)];
     await until(async () => (await rows()).length === 2);
@@ -150,7 +154,7 @@ describe('long work', () => {
         now--;
         return { n };
       },
-      { atOnce: 2 },
+      { concurrency: 2 },
     );
     const asked = Array.from({ length: 9 }, (_, n) => only.ask(n));
     expect((await Promise.all(asked)).map(({ n }) => n)).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8]);

@@ -141,7 +141,7 @@ const readings = Array.from({ length: 20_000 }, (_, i) => {
   return { x, y, level, group: Math.floor(i / 6) % 8, order: Math.floor(i / 48) };
 });
 const asked = performance.now();
-const { alike } = analyse(readings, true);
+const { equallySupported } = analyse(readings, true);
 process.stdout.write(
-  `20 000 readings analysed in ${(performance.now() - asked).toFixed(0)} ms: ${alike.join(', ')}\n`,
+  `20 000 readings analysed in ${(performance.now() - asked).toFixed(0)} ms: ${equallySupported.join(', ')}\n`,
 );

@@ -82,7 +82,7 @@ function ofInvestigation(text: string, name: string): Record<string, unknown> {
       const scaled = own.map((one) => ({
         ...one,
         y: unit(one.y),
-        between: one.between ? ([unit(one.between[0]), unit(one.between[1])] as const) : null,
+        between: one.interval ? ([unit(one.interval[0]), unit(one.interval[1])] as const) : null,
       }));
       const names = plan.levels.map(({ id }) => levelWords(plan, id));
       return {

@@ -1,4 +1,4 @@
-import { compareHeaps, heapMatrix, heldBackHeaps, type HeapDifference } from '@nab/core/validation';
+import { compareHeaps, heapMatrix, holdoutCases, type HeapDifference } from '@nab/core/validation';
 import { percent, row } from './tables.js';
 
 /** Half a small clip, kg: below it nothing hangs, whatever the model says. */
@@ -10,7 +10,7 @@ const WITHIN = 0.15;
  * @param first how many cases to compare, from the beginning of each list.
  */
 export function heapAccuracy(first = Infinity): number {
-  const [matrix, heldBack] = [heapMatrix().slice(0, first), heldBackHeaps().slice(0, first)];
+  const [matrix, heldBack] = [heapMatrix().slice(0, first), holdoutCases().slice(0, first)];
   const count = matrix.length + heldBack.length;
   const all = [...matrix, ...heldBack].map((one, k) => {
     process.stderr.write(`\r${k + 1} of ${count}`);

@@ -12,13 +12,19 @@ describe('the addresses of the application', () => {
     const of = (path: string): readonly string[] | undefined =>
       found.find((route) => route.path === path)?.imports;
     expect(of('')).toEqual(['./home/home']);
-    expect(of('investigations/:id/run')).toEqual(['./lesson/steps/investigation', './lesson/run/run']);
+    expect(of('investigations/:id/run')).toEqual([
+      './lesson/steps/investigation',
+      './lesson/run/run',
+    ]);
     expect(of('investigations/:id/magnet')).toEqual([
       './lesson/steps/investigation',
       './workbench/magnet/magnet-bench',
       './workbench/registry/workbench-page',
     ]);
-    expect(of('magnet')).toEqual(['./workbench/magnet/magnet-page', './workbench/magnet/magnet-designer']);
+    expect(of('magnet')).toEqual([
+      './workbench/magnet/magnet-page',
+      './workbench/magnet/magnet-designer',
+    ]);
     expect(found.length).toBeGreaterThan(30);
     expect(found.every(({ imports }) => imports.length > 0)).toBe(true);
   });

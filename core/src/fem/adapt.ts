@@ -1,9 +1,9 @@
 import type { FieldProblem } from './field-problem.js';
-import { leavesOf, refineForest, type Forest } from './refinement-forest.js';
+import { activeTriangles, refineForest, type RefinementForest } from './refinement-forest.js';
 import type { GridOptions } from './grid.js';
 import { curveOf, type Mesh } from './mesh.js';
-import { overTriangle } from './outputs.js';
-import { cornerFields } from './gradient-recovery.js';
+import { forEachQuadraturePoint } from './outputs.js';
+import { recoverNodalField } from './gradient-recovery.js';
 import type { FieldSolution } from './solution.js';
 import { solveField, type SolveOptions } from './solve.js';
 
@@ -33,7 +33,7 @@ const FAINT = 1e-3;
 export function estimateError(solution: FieldSolution, measure: Measure = 'energy'): ErrorEstimate {
   const { mesh, table } = solution;
   const { triangles, body, grid } = mesh;
-  const { own, averaged } = cornerFields(solution);
+  const { own, averaged } = recoverNodalField(solution);
   const errors = new Float64Array(body.length);
   let whole = 0;
   let total = 0;
@@ -72,7 +72,7 @@ export function estimateError(solution: FieldSolution, measure: Measure = 'energ
     let area = 0;
     let size = 0;
     let energy = 0;
-    overTriangle(solution, t, (br, bz, weight, at) => {
+    forEachQuadraturePoint(solution, t, (br, bz, weight, at) => {
       volume += weight;
       area += weight / table.radius[at]!;
       size = Math.hypot(br, bz);
@@ -93,8 +93,11 @@ export function estimateError(solution: FieldSolution, measure: Measure = 'energ
 }
 
 /** The triangles of a mesh with those cut into four that hold most of the error. */
-export function refinedForest({ forest }: Mesh, { triangles: errors }: ErrorEstimate): Forest {
-  const leaves = leavesOf(forest);
+export function refinedForest(
+  { forest }: Mesh,
+  { triangles: errors }: ErrorEstimate,
+): RefinementForest {
+  const leaves = activeTriangles(forest);
   const order = Array.from(errors.keys()).sort((p, q) => errors[q]! - errors[p]!);
   const all = errors.reduce((sum, e) => sum + e, 0);
   const marked: number[] = [];
@@ -167,7 +170,7 @@ export const QUICK_BARE: Accuracy = {
 };
 
 /** A field and how smooth it is. */
-export interface Refined {
+export interface AdaptiveStep {
   readonly solution: FieldSolution;
   readonly estimate: ErrorEstimate;
   /** How often the grid was refined. */
@@ -175,11 +178,11 @@ export interface Refined {
 }
 
 /** Solves, looks where the field is rough, refines there, and solves again; every field on the way. */
-export function* refinements(
+export function* adaptiveSolutions(
   problem: FieldProblem,
   { accuracy, measure, most, grid: first }: Accuracy,
   options: Omit<SolveOptions, 'grid'> = {},
-): Generator<Refined, void> {
+): Generator<AdaptiveStep, void> {
   let solution = solveField(problem, { ...options, grid: first });
   for (let rounds = 0; ; rounds++) {
     const estimate = estimateError(solution, measure);
@@ -188,18 +191,18 @@ export function* refinements(
     if (rounds === MOST_ROUNDS) return;
     const forest = refinedForest(solution.mesh, estimate);
     // Of a triangulation there are about twice as many nodes of second order as triangles.
-    if (2 * leavesOf(forest).length > most) return;
+    if (2 * activeTriangles(forest).length > most) return;
     solution = solveField(problem, { ...options, grid: forest, start: solution });
   }
 }
 
-/** The last of the {@link refinements}: good enough, or as good as the size allows. */
+/** The last of the {@link adaptiveSolutions}: good enough, or as good as the size allows. */
 export function solveAdaptively(
   problem: FieldProblem,
   accuracy: Accuracy,
   options: Omit<SolveOptions, 'grid'> = {},
-): Refined {
-  let last: Refined | undefined;
-  for (const refined of refinements(problem, accuracy, options)) last = refined;
+): AdaptiveStep {
+  let last: AdaptiveStep | undefined;
+  for (const refined of adaptiveSolutions(problem, accuracy, options)) last = refined;
   return last!;
 }

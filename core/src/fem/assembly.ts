@@ -1,17 +1,17 @@
 import { MU_0 } from '../physics/index.js';
 import type { SymmetricSparse } from '../numerics/index.js';
-import { POINTS, SHAPES_AT_POINTS, type ElementTable } from './elements.js';
+import { QUADRATURE_POINTS, SHAPES_AT_POINTS, type ElementTable } from './elements.js';
 import { curveOf, type Mesh } from './mesh.js';
-import type { Topology } from './numbering.js';
+import type { Numbering } from './numbering.js';
 
 /**
  * The equations of one mesh for ψ = ρ A_φ without that of an even background.
  * Triangles of constant permeability are integrated once; only steel is integrated anew each step.
  */
-export interface Equations {
+export interface LinearisedSystem {
   readonly mesh: Mesh;
   readonly table: ElementTable;
-  readonly topology: Topology;
+  readonly topology: Numbering;
   /** Tangent at the last point of {@link assemble}. */
   readonly matrix: SymmetricSparse;
   /** Right-hand side of every node, A·m²: winding and background. */
@@ -26,12 +26,12 @@ export interface Equations {
 }
 
 /** @param before equations of the same triangles: with the same materials only the currents are new. */
-export function makeEquations(
+export function assembleSystem(
   mesh: Mesh,
   table: ElementTable,
-  topology: Topology,
-  before?: Equations,
-): Equations {
+  topology: Numbering,
+  before?: LinearisedSystem,
+): LinearisedSystem {
   const { body, problem } = mesh;
   const count = body.length;
   if (
@@ -57,9 +57,9 @@ export function makeEquations(
     const nu = curveOf(mesh, t).reluctivity(0);
     // In a body the background alone is no solution: what it lacks drives the field.
     const lacking = (1 / MU_0 - nu) * background;
-    for (let q = 0; q < POINTS; q++) {
-      const o = (t * POINTS + q) * 6;
-      const w = weight[t * POINTS + q]!;
+    for (let q = 0; q < QUADRATURE_POINTS; q++) {
+      const o = (t * QUADRATURE_POINTS + q) * 6;
+      const w = weight[t * QUADRATURE_POINTS + q]!;
       for (let k = 0, e = n * 21; k < 6; k++) {
         const rk = radial[o + k]!;
         const zk = axial[o + k]!;
@@ -94,8 +94,8 @@ function addCurrents(mesh: Mesh, { weight, radius }: ElementTable, load: Float64
     if (w < 0) return;
     const { rectangle: r, ampereTurns } = problem.windings[w]!;
     const density = ampereTurns / ((r.r1 - r.r0) * (r.z1 - r.z0));
-    for (let q = 0; q < POINTS; q++) {
-      const at = t * POINTS + q;
+    for (let q = 0; q < QUADRATURE_POINTS; q++) {
+      const at = t * QUADRATURE_POINTS + q;
       const share = (density * weight[at]!) / radius[at]!;
       for (let k = 0; k < 6; k++) {
         load[triangles[t * 6 + k]!]! += share * SHAPES_AT_POINTS[q * 6 + k]!;
@@ -110,7 +110,7 @@ function addCurrents(mesh: Mesh, { weight, radius }: ElementTable, load: Float64
  * @param tangent whether it is wanted; else the matrix stays as it is.
  */
 export function assemble(
-  equations: Equations,
+  equations: LinearisedSystem,
   v: Float64Array,
   gradient: Float64Array,
   tangent: boolean,
@@ -149,15 +149,15 @@ export function assemble(
     const curve = curveOf(mesh, t);
     for (let k = 0; k < 6; k++) values[k] = v[triangles[t * 6 + k]!]!;
     local.fill(0);
-    for (let q = 0; q < POINTS; q++) {
-      const o = (t * POINTS + q) * 6;
+    for (let q = 0; q < QUADRATURE_POINTS; q++) {
+      const o = (t * QUADRATURE_POINTS + q) * 6;
       let br = 0;
       let bz = background;
       for (let k = 0; k < 6; k++) {
         br += radial[o + k]! * values[k]!;
         bz += axial[o + k]! * values[k]!;
       }
-      const w = weight[t * POINTS + q]!;
+      const w = weight[t * QUADRATURE_POINTS + q]!;
       const square = br * br + bz * bz;
       const b = Math.sqrt(square);
       energy += w * (curve.energyDensity(b) - (background / MU_0) * bz);

@@ -1,16 +1,16 @@
 import type { FieldProblem } from './field-problem.js';
-import { squareOf, type Ball } from './shapes.js';
+import { squareOf, type Sphere } from './shapes.js';
 
-/** A ball and the half-width of the square within which the grid is bent round it. */
-export interface Rounding extends Ball {
-  readonly reach: number;
+/** A ball and the half-width of the square within which the grid is mapped to it. */
+export interface CurvedRegion extends Sphere {
+  readonly blendRadius: number;
 }
 
 /** How far the grid may be bent round each ball before it meets something else. */
-export function roundingsOf({ bodies, windings }: FieldProblem): Rounding[] {
+export function curvedRegions({ bodies, windings }: FieldProblem): CurvedRegion[] {
   return bodies.flatMap(({ ball }, own) => {
     if (!ball) return [];
-    let reach = 2 * ball.radius;
+    let blendRadius = 2 * ball.radius;
     const others = [
       ...bodies.flatMap((body, k) =>
         k === own ? [] : [...(body.rectangles ?? []), ...(body.ball ? [squareOf(body.ball)] : [])],
@@ -19,26 +19,26 @@ export function roundingsOf({ bodies, windings }: FieldProblem): Rounding[] {
     ];
     for (const { r0, r1, z0, z1 } of others) {
       if (r1 <= 0) continue;
-      reach = Math.min(reach, Math.max(r0, z0 - ball.centre, ball.centre - z1));
+      blendRadius = Math.min(blendRadius, Math.max(r0, z0 - ball.centre, ball.centre - z1));
     }
-    return [{ ...ball, reach }];
+    return [{ ...ball, blendRadius }];
   });
 }
 
 /**
- * Bends a point of the straight grid: the square around a ball becomes the ball, smaller squares in
- * it become rounder toward its edge, larger ones squarer again until the reach.
+ * Maps a point of the Cartesian grid to the curved mesh: squares become circles inside the ball, and
+ * blend back to squares at `blendRadius`.
  */
-export function bend(
-  roundings: readonly Rounding[],
+export function toCurved(
+  regions: readonly CurvedRegion[],
   x: number,
   y: number,
 ): { x: number; y: number } {
-  for (const { centre, radius, reach } of roundings) {
+  for (const { centre, radius, blendRadius } of regions) {
     const up = y - centre;
     const s = Math.max(x, Math.abs(up));
-    if (s >= reach || s === 0) continue;
-    const round = s <= radius ? s / radius : (reach - s) / (reach - radius);
+    if (s >= blendRadius || s === 0) continue;
+    const round = s <= radius ? s / radius : (blendRadius - s) / (blendRadius - radius);
     // Even parts of the square's side become even parts of the arc.
     const angle =
       x >= Math.abs(up)
@@ -54,17 +54,17 @@ export function bend(
 }
 
 /** The straight grid's point that is bent to a place, to a part in a million of the ball. */
-export function unbend(
-  roundings: readonly Rounding[],
+export function fromCurved(
+  regions: readonly CurvedRegion[],
   x: number,
   y: number,
 ): { x: number; y: number; bent: boolean } {
-  for (const rounding of roundings) {
-    const { centre, radius, reach } = rounding;
-    if (Math.max(x, Math.abs(y - centre)) >= reach) continue;
+  for (const rounding of regions) {
+    const { centre, radius, blendRadius } = rounding;
+    if (Math.max(x, Math.abs(y - centre)) >= blendRadius) continue;
     let at = { x, y };
     for (let n = 0; n < 60; n++) {
-      const { x: bx, y: by } = bend([rounding], at.x, at.y);
+      const { x: bx, y: by } = toCurved([rounding], at.x, at.y);
       const [dx, dy] = [x - bx, y - by];
       at = { x: Math.max(0, at.x + 0.8 * dx), y: at.y + 0.8 * dy };
       if (Math.hypot(dx, dy) < 1e-6 * radius) break;

@@ -18,17 +18,17 @@ const RULE = ((): {
     weights: [9 / 40, wa, wa, wa, wb, wb, wb],
   };
 })();
-export const POINTS = 7;
+export const QUADRATURE_POINTS = 7;
 
 /** The six functions of second order: corners, then the middles opposite to them. */
 export function shapeFunctions(p: number, q: number, s: number): number[] {
   const out = new Float64Array(6);
-  putShapes(p, q, s, out);
+  writeShapeFunctions(p, q, s, out);
   return [...out];
 }
 
 /** The same into six places. */
-export function putShapes(p: number, q: number, s: number, out: Float64Array): void {
+export function writeShapeFunctions(p: number, q: number, s: number, out: Float64Array): void {
   out[0] = p * (2 * p - 1);
   out[1] = q * (2 * q - 1);
   out[2] = s * (2 * s - 1);
@@ -38,7 +38,7 @@ export function putShapes(p: number, q: number, s: number, out: Float64Array): v
 }
 
 /** Their derivatives by q and by s, with p = 1 − q − s. */
-export function shapeSlopes(p: number, q: number, s: number): { q: number[]; s: number[] } {
+export function shapeDerivatives(p: number, q: number, s: number): { q: number[]; s: number[] } {
   return {
     q: [1 - 4 * p, 4 * q - 1, 0, 4 * s, -4 * s, 4 * (p - q)],
     s: [1 - 4 * p, 0, 4 * s - 1, 4 * q, 4 * (p - s), -4 * q],
@@ -49,7 +49,7 @@ export function shapeSlopes(p: number, q: number, s: number): { q: number[]; s: 
 export const SHAPES_AT_POINTS = Float64Array.from(
   RULE.points.flatMap(([p, q, s]) => shapeFunctions(p!, q!, s!)),
 );
-const SLOPES = RULE.points.map(([p, q, s]) => shapeSlopes(p!, q!, s!));
+const SLOPES = RULE.points.map(([p, q, s]) => shapeDerivatives(p!, q!, s!));
 const SLOPES_BY_Q = Float64Array.from(SLOPES.flatMap(({ q }) => q));
 const SLOPES_BY_S = Float64Array.from(SLOPES.flatMap(({ s }) => s));
 
@@ -67,42 +67,42 @@ export interface ElementTable {
 }
 
 /** Real coordinate of a grid coordinate, and its derivative; infinite at the end of the shell. */
-export function unfold(x: number, from: number, width: number): { at: number; slope: number } {
+export function shellToReal(x: number, from: number, width: number): { at: number; slope: number } {
   const s = x - from;
   if (s <= 0) return { at: x, slope: 1 };
   const left = 1 - s / width;
   return { at: from + s / left, slope: 1 / (left * left) };
 }
 
-/** Grid coordinate of a real one: the inverse of {@link unfold}. */
-export function fold(at: number, from: number, width: number): number {
+/** Grid coordinate of a real one: the inverse of {@link shellToReal}. */
+export function realToShell(at: number, from: number, width: number): number {
   const real = at - from;
   return real <= 0 ? at : from + real / (1 + real / width);
 }
 
 /** Grid height of a real one. */
-export function foldHeight({ shell }: Mesh['grid'], height: number): number {
+export function heightToShell({ shell }: Mesh['grid'], height: number): number {
   return height > shell.zHigh
-    ? fold(height, shell.zHigh, shell.width)
-    : -fold(-height, -shell.zLow, shell.width);
+    ? realToShell(height, shell.zHigh, shell.width)
+    : -realToShell(-height, -shell.zLow, shell.width);
 }
 
 /** Height of a grid height, and its derivative. */
-export function unfoldHeight({ shell }: Mesh['grid'], y: number): { at: number; slope: number } {
-  if (y > shell.zHigh) return unfold(y, shell.zHigh, shell.width);
+export function heightToReal({ shell }: Mesh['grid'], y: number): { at: number; slope: number } {
+  if (y > shell.zHigh) return shellToReal(y, shell.zHigh, shell.width);
   if (y >= shell.zLow) return { at: y, slope: 1 };
-  const { at, slope } = unfold(-y, -shell.zLow, shell.width);
+  const { at, slope } = shellToReal(-y, -shell.zLow, shell.width);
   return { at: -at, slope };
 }
 
 export function elementTable(mesh: Mesh): ElementTable {
   const { triangles, body, grid } = mesh;
   const count = body.length;
-  const radial = new Float64Array(count * POINTS * 6);
-  const axial = new Float64Array(count * POINTS * 6);
-  const weight = new Float64Array(count * POINTS);
-  const radius = new Float64Array(count * POINTS);
-  const height = new Float64Array(count * POINTS);
+  const radial = new Float64Array(count * QUADRATURE_POINTS * 6);
+  const axial = new Float64Array(count * QUADRATURE_POINTS * 6);
+  const weight = new Float64Array(count * QUADRATURE_POINTS);
+  const radius = new Float64Array(count * QUADRATURE_POINTS);
+  const height = new Float64Array(count * QUADRATURE_POINTS);
   const x = new Float64Array(6);
   const y = new Float64Array(6);
   for (let t = 0; t < count; t++) {
@@ -110,7 +110,7 @@ export function elementTable(mesh: Mesh): ElementTable {
       x[k] = mesh.s[triangles[t * 6 + k]!]!;
       y[k] = mesh.y[triangles[t * 6 + k]!]!;
     }
-    for (let q = 0; q < POINTS; q++) {
+    for (let q = 0; q < QUADRATURE_POINTS; q++) {
       // One by one: taking lists apart costs more than the sums until it is compiled.
       let px = 0;
       let py = 0;
@@ -128,9 +128,9 @@ export function elementTable(mesh: Mesh): ElementTable {
       }
       const double = xq * ys - xs * yq;
       const across = Math.sqrt(px);
-      const r = unfold(across, grid.shell.r, grid.shell.width);
-      const z = unfoldHeight(grid, py);
-      const at = t * POINTS + q;
+      const r = shellToReal(across, grid.shell.r, grid.shell.width);
+      const z = heightToReal(grid, py);
+      const at = t * QUADRATURE_POINTS + q;
       const bySquare = (2 * across) / (r.at * r.slope);
       weight[at] = (RULE.weights[q]! * Math.abs(double) * z.slope * Math.PI) / bySquare;
       radius[at] = r.at;

@@ -16,7 +16,7 @@ import {
   forceByVirtualWork,
   forceOn,
   GRID,
-  leavesOf,
+  activeTriangles,
   linkagePerTurn,
   meanFluxDensity,
   QUICK_BARE,
@@ -224,16 +224,16 @@ describe('refinement', () => {
     const first = solveField(problem, { grid: coarse });
     const estimate = estimateError(first);
     const finer = refinedForest(first.mesh, estimate);
-    const before = leavesOf(first.mesh.forest);
+    const before = activeTriangles(first.mesh.forest);
     const errors = [...estimate.triangles];
-    const cut = before.map((t) => (finer.child[t]! >= 0 ? 1 : 0));
+    const cut = before.map((t) => (finer.firstChild[t]! >= 0 ? 1 : 0));
     const all = errors.reduce((sum, e) => sum + e, 0);
     const held = errors.reduce((sum, e, t) => sum + (cut[t] ? e : 0), 0);
     expect(held / all).toBeGreaterThan(0.7);
     expect(cut.reduce((sum, c) => sum + c, 0)).toBeLessThan(before.length / 2);
     // Every side belongs to two triangles, or to one on the border.
     const sides = new Map<string, number>();
-    const leaves = leavesOf(finer);
+    const leaves = activeTriangles(finer);
     let area = 0;
     for (const t of leaves) {
       const [a, b, c] = [0, 1, 2].map((k) => finer.corners[3 * t + k]!) as [number, number, number];

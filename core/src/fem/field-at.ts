@@ -1,8 +1,8 @@
-import { fold, foldHeight, shapeFunctions, shapeSlopes } from './elements.js';
+import { realToShell, heightToShell, shapeFunctions, shapeDerivatives } from './elements.js';
 import type { Mesh } from './mesh.js';
 import { leafAt } from './refinement-forest.js';
 import { smoothFields } from './gradient-recovery.js';
-import { unbend } from './curved-elements.js';
+import { fromCurved } from './curved-elements.js';
 import type { FieldSolution } from './solution.js';
 
 /** Flux density at a point, T, and the flux through the coaxial disc that ends there, Wb. */
@@ -26,8 +26,8 @@ interface Within {
 export function fieldAt(solution: FieldSolution, radius: number, height: number): FieldAt {
   const { mesh, u } = solution;
   const { shell } = mesh.grid;
-  const x = fold(radius, shell.r, shell.width);
-  const { t, q, s } = find(mesh, x, foldHeight(mesh.grid, height));
+  const x = realToShell(radius, shell.r, shell.width);
+  const { t, q, s } = find(mesh, x, heightToShell(mesh.grid, height));
   const shapes = shapeFunctions(1 - q - s, q, s);
   const fields = smoothFields(solution);
   let [value, r, z] = [0, 0, 0];
@@ -55,7 +55,7 @@ export function valueAt({ mesh, u }: FieldSolution, x: number, y: number): numbe
 
 /** Triangle at a place in grid coordinates. */
 function find(mesh: Mesh, x: number, y: number): Within {
-  const straight = unbend(mesh.roundings, x, y);
+  const straight = fromCurved(mesh.roundings, x, y);
   return locate(mesh, mesh.elementOf[leafAt(mesh.forest, straight)]!, x, y, straight.bent);
 }
 
@@ -71,7 +71,7 @@ function locate(mesh: Mesh, t: number, radius: number, y: number, bent: boolean)
   let s = (bx * (y - ay) - (x - ax) * by) / double;
   for (let n = 0; bent && n < 6; n++) {
     const shapes = shapeFunctions(1 - q - s, q, s);
-    const slopes = shapeSlopes(1 - q - s, q, s);
+    const slopes = shapeDerivatives(1 - q - s, q, s);
     let [px, py, xq, xs, yq, ys] = [0, 0, 0, 0, 0, 0];
     for (let k = 0; k < 6; k++) {
       const [nx, ny] = [mesh.s[node(k)]!, mesh.y[node(k)]!];

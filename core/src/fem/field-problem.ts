@@ -1,11 +1,11 @@
 import type { SteelCurve } from '../physics/index.js';
 import { CoreError } from '../errors.js';
-import { squareOf, type Ball, type Place, type Rectangle } from './shapes.js';
+import { squareOf, type Sphere, type Place, type Rectangle } from './shapes.js';
 
 /** A body of one curve: rectangles of the half-plane, a ball, or what a closed line encloses. */
 export interface SteelBody {
   readonly rectangles?: readonly Rectangle[];
-  readonly ball?: Ball;
+  readonly ball?: Sphere;
   /** A closed line round what it fills where nothing else is; it needs graded triangles. */
   readonly outline?: readonly Place[];
   readonly curve: SteelCurve;

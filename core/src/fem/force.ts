@@ -1,7 +1,7 @@
 import { MU_0 } from '../physics/index.js';
 import type { FieldProblem } from './field-problem.js';
-import { drawnAlong } from './mesh.js';
-import { fieldEnergy, overTriangle } from './outputs.js';
+import { withBodyDisplaced } from './mesh.js';
+import { fieldEnergy, forEachQuadraturePoint } from './outputs.js';
 import type { FieldSolution } from './solution.js';
 import { solveField } from './solve.js';
 
@@ -25,7 +25,7 @@ export function forceOn(solution: FieldSolution, body: number): number {
     if (gamma[0] === gamma[1] && gamma[1] === gamma[2]) return;
     // Linear across the triangle: a middle has the mean of its ends.
     for (let k = 0; k < 3; k++) gamma[3 + k] = (gamma[(k + 1) % 3]! + gamma[(k + 2) % 3]!) / 2;
-    overTriangle(solution, t, (br, bz, weight, at) => {
+    forEachQuadraturePoint(solution, t, (br, bz, weight, at) => {
       let [alongR, alongZ] = [0, 0];
       for (let k = 0; k < 6; k++) {
         alongR += gamma[k]! * table.axial[at * 6 + k]!;
@@ -71,7 +71,7 @@ export function moved(problem: FieldProblem, body: number, by: number): FieldPro
 export function forceByVirtualWork(start: FieldSolution, body: number, step: number): number {
   const { mesh } = start;
   const coenergy = (by: number): number => {
-    const grid = drawnAlong(mesh, body, by);
+    const grid = withBodyDisplaced(mesh, body, by);
     return fieldEnergy(solveField(moved(mesh.problem, body, by), { grid, start })).coenergy;
   };
   return (coenergy(step) - coenergy(-step)) / (2 * step);

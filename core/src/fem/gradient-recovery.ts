@@ -1,14 +1,14 @@
-import { POINTS, shapeSlopes, unfold, unfoldHeight } from './elements.js';
+import { QUADRATURE_POINTS, shapeDerivatives, shellToReal, heightToReal } from './elements.js';
 import type { FieldSolution } from './solution.js';
 
 /** Slopes of the six functions at the six nodes: corners, then the middles opposite to them. */
 const NODES = [
-  shapeSlopes(1, 0, 0),
-  shapeSlopes(0, 1, 0),
-  shapeSlopes(0, 0, 1),
-  shapeSlopes(0, 0.5, 0.5),
-  shapeSlopes(0.5, 0, 0.5),
-  shapeSlopes(0.5, 0.5, 0),
+  shapeDerivatives(1, 0, 0),
+  shapeDerivatives(0, 1, 0),
+  shapeDerivatives(0, 0, 1),
+  shapeDerivatives(0, 0.5, 0.5),
+  shapeDerivatives(0.5, 0, 0.5),
+  shapeDerivatives(0.5, 0.5, 0),
 ] as const;
 
 /** B at the three corners of every triangle, T: B_r and B_z, six numbers a triangle. */
@@ -24,7 +24,7 @@ export interface CornerFields {
  * one material; between materials B jumps in truth.
  * Source: Zienkiewicz & Zhu, Int. J. Numer. Meth. Eng. 24, 337 (1987).
  */
-export function cornerFields(solution: FieldSolution): CornerFields {
+export function recoverNodalField(solution: FieldSolution): CornerFields {
   const own = ownFields(solution, 3);
   return { own, averaged: averageOf(solution, own, 3) };
 }
@@ -47,7 +47,7 @@ function averageOf({ mesh, table }: FieldSolution, own: Float64Array, count: 3 |
     3 * (triangles[t * 6 + k]! * materials + body[t]! + 1);
   for (let t = 0; t < body.length; t++) {
     let volume = 0;
-    for (let q = 0; q < POINTS; q++) volume += table.weight[t * POINTS + q]!;
+    for (let q = 0; q < QUADRATURE_POINTS; q++) volume += table.weight[t * QUADRATURE_POINTS + q]!;
     for (let k = 0; k < count; k++) {
       const at = keyOf(t, k);
       sums[at]! += volume * own[2 * (t * count + k)]!;
@@ -83,8 +83,8 @@ function ownFields({ mesh, u }: FieldSolution, count: 3 | 6): Float64Array {
         ys += mesh.y[node]! * slopes.s[k]!;
       }
       const corner = triangles[t * 6 + c]!;
-      const r = unfold(mesh.x[corner]!, grid.shell.r, grid.shell.width);
-      const z = unfoldHeight(grid, mesh.y[corner]!);
+      const r = shellToReal(mesh.x[corner]!, grid.shell.r, grid.shell.width);
+      const z = heightToReal(grid, mesh.y[corner]!);
       // At infinity there is no field to find.
       if (!Number.isFinite(r.at) || !Number.isFinite(z.at)) continue;
       const double = xq * ys - xs * yq;

@@ -1,5 +1,5 @@
 import type { Grading } from './grading.js';
-import type { Rounding } from './curved-elements.js';
+import type { CurvedRegion } from './curved-elements.js';
 import type { Rectangle } from './shapes.js';
 
 /**
@@ -67,7 +67,7 @@ export function makeGrid(
   fine: readonly FinePart[],
   coarse: readonly Rectangle[],
   options: GridOptions = GRID,
-  roundings: readonly Rounding[] = [],
+  roundings: readonly CurvedRegion[] = [],
 ): Grid {
   const all = [...fine.map(({ box }) => box), ...coarse];
   const rMax = Math.max(...all.map(({ r1 }) => r1));
@@ -76,12 +76,15 @@ export function makeGrid(
   const size = Math.max(zMax - zMin, 2 * rMax);
   const width = options.margin * size;
   const shell = { r: rMax + width, zLow: zMin - width, zHigh: zMax + width, width };
-  const cellsRound = ({ radius }: Rounding): number => radius / ROUND_CELLS;
+  const cellsRound = ({ radius }: CurvedRegion): number => radius / ROUND_CELLS;
   const r = linesOf(
     {
       fine: fine.map(({ box, thickness }) => ({ from: box.r0, to: box.r1, thickness })),
-      coarse: [...coarse.flatMap(({ r0, r1 }) => [r0, r1]), ...roundings.map(({ reach }) => reach)],
-      round: roundings.map((one) => ({ from: 0, to: one.reach, most: cellsRound(one) })),
+      coarse: [
+        ...coarse.flatMap(({ r0, r1 }) => [r0, r1]),
+        ...roundings.map(({ blendRadius }) => blendRadius),
+      ],
+      round: roundings.map((one) => ({ from: 0, to: one.blendRadius, most: cellsRound(one) })),
       low: 0,
       high: shell.r,
     },
@@ -93,11 +96,14 @@ export function makeGrid(
       fine: fine.map(({ box, thickness }) => ({ from: box.z0, to: box.z1, thickness })),
       coarse: [
         ...coarse.flatMap(({ z0, z1 }) => [z0, z1]),
-        ...roundings.flatMap(({ centre, reach }) => [centre - reach, centre + reach]),
+        ...roundings.flatMap(({ centre, blendRadius }) => [
+          centre - blendRadius,
+          centre + blendRadius,
+        ]),
       ],
       round: roundings.map((one) => ({
-        from: one.centre - one.reach,
-        to: one.centre + one.reach,
+        from: one.centre - one.blendRadius,
+        to: one.centre + one.blendRadius,
         most: cellsRound(one),
       })),
       low: shell.zLow,

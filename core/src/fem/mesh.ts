@@ -1,17 +1,22 @@
 import { linearCurve, type SteelCurve } from '../physics/index.js';
 import type { FieldProblem } from './field-problem.js';
-import { forestFrom, leavesOf, plantForest, type Forest } from './refinement-forest.js';
+import {
+  forestFrom,
+  activeTriangles,
+  initialForest,
+  type RefinementForest,
+} from './refinement-forest.js';
 import { triangulate } from './triangulate.js';
 import { makeGrid, type FinePart, type Grid, type GridOptions } from './grid.js';
-import { bend, roundingsOf, type Rounding } from './curved-elements.js';
+import { toCurved, curvedRegions, type CurvedRegion } from './curved-elements.js';
 import { encloses, squareOf, type Rectangle } from './shapes.js';
 
 /** The problem cut into triangles of second order: the whole ones of a forest, bent round balls. */
 export interface Mesh {
   readonly problem: FieldProblem;
   readonly grid: Grid;
-  readonly forest: Forest;
-  readonly roundings: readonly Rounding[];
+  readonly forest: RefinementForest;
+  readonly roundings: readonly CurvedRegion[];
   /** Where each node lies, in grid coordinates, m, and the square of its radius, m². */
   readonly x: Float64Array;
   readonly y: Float64Array;
@@ -37,15 +42,15 @@ export function curveOf({ problem, body }: Mesh, triangle: number): SteelCurve {
 }
 
 /** How the half-plane is to be cut: options of a grid, the grid itself, or triangles already cut. */
-export type Cutting = GridOptions | Grid | Forest;
+export type Refinement = GridOptions | Grid | RefinementForest;
 
 /** Cuts the half-plane into triangles and says what each is made of. */
-export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
-  const roundings = roundingsOf(problem);
+export function meshOf(problem: FieldProblem, choice: Refinement): Mesh {
+  const roundings = curvedRegions(problem);
   const forest = 'corners' in choice ? choice : forestOf(problem, choice, roundings);
   const { grid } = forest;
   const materials = materialsOf(problem, forest);
-  const leaves = leavesOf(forest);
+  const leaves = activeTriangles(forest);
   const points = forest.s.length;
   const [ss, sy]: [number[], number[]] = [Array.from(forest.s), Array.from(forest.y)];
   const middles = new Map<number, number>();
@@ -60,7 +65,7 @@ export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
     return node;
   };
   const triangles = new Int32Array(leaves.length * 6);
-  const elementOf = new Int32Array(forest.child.length).fill(-1);
+  const elementOf = new Int32Array(forest.firstChild.length).fill(-1);
   const body = new Int32Array(leaves.length);
   const winding = new Int32Array(leaves.length);
   leaves.forEach((leaf, t) => {
@@ -71,7 +76,7 @@ export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
     ];
     triangles.set([a, b, c, middle(b, c), middle(c, a), middle(a, b)], t * 6);
     elementOf[leaf] = t;
-    const root = forest.root[leaf]!;
+    const root = forest.rootElement[leaf]!;
     body[t] = materials.body[root]!;
     winding[t] = materials.winding[root]!;
   });
@@ -83,7 +88,7 @@ export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
   const fixed = new Uint8Array(nodes);
   const [far, low, high] = [grid.r[grid.r.length - 1]!, grid.z[0]!, grid.z[grid.z.length - 1]!];
   for (let n = 0; n < nodes; n++) {
-    const place = bend(roundings, Math.sqrt(ss[n]!), sy[n]!);
+    const place = toCurved(roundings, Math.sqrt(ss[n]!), sy[n]!);
     x[n] = place.x;
     y[n] = place.y;
     s[n] = roundings.length > 0 ? place.x * place.x : ss[n]!;
@@ -108,9 +113,13 @@ export function meshOf(problem: FieldProblem, choice: Cutting): Mesh {
 }
 
 /** The triangles of a mesh with the corners of a body's moved along the axis, m; those beside it stretch. */
-export function drawnAlong({ forest, body, elementOf }: Mesh, of: number, by: number): Forest {
+export function withBodyDisplaced(
+  { forest, body, elementOf }: Mesh,
+  of: number,
+  by: number,
+): RefinementForest {
   const y = forest.y.slice();
-  const whole = leavesOf(forest).filter((leaf) => body[elementOf[leaf]!] === of);
+  const whole = activeTriangles(forest).filter((leaf) => body[elementOf[leaf]!] === of);
   const corners = new Set(
     Array.from(whole).flatMap((leaf) => [0, 1, 2].map((k) => forest.corners[3 * leaf + k]!)),
   );
@@ -129,8 +138,8 @@ function boxesOf({ bodies }: FieldProblem): Rectangle[][] {
 function forestOf(
   problem: FieldProblem,
   choice: GridOptions | Grid,
-  roundings: readonly Rounding[],
-): Forest {
+  roundings: readonly CurvedRegion[],
+): RefinementForest {
   const steel = boxesOf(problem).flat();
   const copper = problem.windings.map(({ rectangle }) => rectangle);
   const fineParts = (list: readonly Rectangle[], share: number): FinePart[] =>
@@ -149,7 +158,7 @@ function forestOf(
   if (!('shell' in choice) && choice.graded && roundings.length === 0) {
     return forestFrom(grid, triangulate(problem, grid, choice.graded));
   }
-  return plantForest(grid, (i, j) =>
+  return initialForest(grid, (i, j) =>
     rises(roundings, (grid.r[i]! + grid.r[i + 1]!) / 2, (grid.z[j]! + grid.z[j + 1]!) / 2, i + j),
   );
 }
@@ -157,7 +166,7 @@ function forestOf(
 /** Body and winding of every one of a forest's first triangles; −1 for none. */
 function materialsOf(
   problem: FieldProblem,
-  { s, y, corners, roots }: Forest,
+  { s, y, corners, roots }: RefinementForest,
 ): { body: Int32Array; winding: Int32Array } {
   const boxes = boxesOf(problem);
   const copper = problem.windings.map(({ rectangle }) => rectangle);
@@ -176,9 +185,9 @@ function materialsOf(
 }
 
 /** Diagonals turn about, so that the mesh prefers no direction; round a ball they point to it. */
-function rises(roundings: readonly Rounding[], r: number, z: number, parity: number): boolean {
-  for (const { centre, reach } of roundings) {
-    if (Math.max(r, Math.abs(z - centre)) < reach) return z > centre;
+function rises(roundings: readonly CurvedRegion[], r: number, z: number, parity: number): boolean {
+  for (const { centre, blendRadius } of roundings) {
+    if (Math.max(r, Math.abs(z - centre)) < blendRadius) return z > centre;
   }
   return parity % 2 === 0;
 }

@@ -1,17 +1,17 @@
-import { planFronts, type FrontTree } from '../numerics/index.js';
+import { buildAssemblyTree, type AssemblyTree } from '../numerics/index.js';
 import type { Mesh } from './mesh.js';
 
 /**
  * What of the equations depends only on how the triangles hang together: the numbers of the unknowns,
  * the pattern of the matrix, the plan of its factorisation.
  */
-export interface Topology {
+export interface Numbering {
   readonly unknowns: number;
   /** Number of each node among the unknowns, in elimination order; −1 where it is none. */
-  readonly numberOf: Int32Array;
+  readonly dofIndex: Int32Array;
   readonly pointer: Int32Array;
   readonly row: Int32Array;
-  readonly tree: FrontTree;
+  readonly tree: AssemblyTree;
   /** Where the matrix keeps each of a triangle's 21 entries; −1 where there is none. */
   readonly entry: Int32Array;
 }
@@ -25,10 +25,10 @@ const PAIR = ((): Int32Array => {
   return pair;
 })();
 
-export function topologyOf(mesh: Mesh): Topology {
+export function numberUnknowns(mesh: Mesh): Numbering {
   const { triangles, body } = mesh;
-  const { numberOf, starts, unknowns } = dissect(mesh);
-  const nodes = numberOf.length;
+  const { dofIndex, starts, unknowns } = dissect(mesh);
+  const nodes = dofIndex.length;
   // Triangles at each node.
   const first = new Int32Array(nodes + 1);
   for (const node of triangles) first[node + 1]!++;
@@ -37,7 +37,7 @@ export function topologyOf(mesh: Mesh): Topology {
   const next = first.slice(0, nodes);
   triangles.forEach((node, k) => (at[next[node]!++] = k));
   const nodeOf = new Int32Array(unknowns);
-  numberOf.forEach((number, node) => {
+  dofIndex.forEach((number, node) => {
     if (number >= 0) nodeOf[number] = node;
   });
   const pointer = new Int32Array(unknowns + 1);
@@ -55,7 +55,7 @@ export function topologyOf(mesh: Mesh): Topology {
       const t = Math.floor(at[p]! / 6);
       const k = at[p]! % 6;
       for (let l = 0; l < 6; l++) {
-        const other = numberOf[triangles[t * 6 + l]!]!;
+        const other = dofIndex[triangles[t * 6 + l]!]!;
         if (other < column) continue;
         if (place[other]! < begin) {
           place[other] = count;
@@ -67,8 +67,8 @@ export function topologyOf(mesh: Mesh): Topology {
     pointer[column + 1] = count;
   }
   const rows = row.slice(0, count);
-  const tree = planFronts({ size: unknowns, pointer, row: rows }, starts);
-  return { unknowns, numberOf, pointer, row: rows, tree, entry };
+  const tree = buildAssemblyTree({ size: unknowns, pointer, row: rows }, starts);
+  return { unknowns, dofIndex, pointer, row: rows, tree, entry };
 }
 
 type Halves = [Int32Array, Int32Array];
@@ -85,10 +85,10 @@ const LARGE = 120;
  * Source: George, SIAM J. Numer. Anal. 10, 345 (1973); cuts by coordinates as in Gilbert, Miller &
  * Teng, SIAM J. Sci. Comput. 19, 2091 (1998), without their randomness.
  */
-function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns: number } {
+function dissect(mesh: Mesh): { dofIndex: Int32Array; starts: number[]; unknowns: number } {
   const { triangles, body, fixed, x, y } = mesh;
   const nodes = x.length;
-  const numberOf = new Int32Array(nodes).fill(-1);
+  const dofIndex = new Int32Array(nodes).fill(-1);
   /** 0: free; 1: in a separator, numbered, or no unknown. */
   const taken = Uint8Array.from(fixed);
   const stamp = new Int32Array(nodes).fill(-1);
@@ -106,7 +106,7 @@ function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns
   const emit = (block: readonly number[]): void => {
     if (block.length === 0) return;
     starts.push(unknowns);
-    for (const node of block) numberOf[node] = unknowns++;
+    for (const node of block) dofIndex[node] = unknowns++;
   };
   const nodesBetween = (left: Int32Array, right: Int32Array): number[] => {
     const mark = stamps++;
@@ -167,5 +167,5 @@ function dissect(mesh: Mesh): { numberOf: Int32Array; starts: number[]; unknowns
   const sorted = (by: Float64Array): Int32Array =>
     Int32Array.from({ length: body.length }, (_, t) => t).sort((p, q) => by[p]! - by[q]!);
   cut(sorted(across), sorted(up));
-  return { numberOf, starts, unknowns };
+  return { dofIndex, starts, unknowns };
 }

@@ -1,15 +1,15 @@
-import { POINTS, SHAPES_AT_POINTS } from './elements.js';
+import { QUADRATURE_POINTS, SHAPES_AT_POINTS } from './elements.js';
 import { curveOf } from './mesh.js';
 import type { FieldSolution } from './solution.js';
 
 /** Flux density at every point of the rule of one triangle, handed on with its weight and number. */
-export function overTriangle(
+export function forEachQuadraturePoint(
   { mesh, table, u }: FieldSolution,
   t: number,
   use: (br: number, bz: number, weight: number, point: number) => void,
 ): void {
-  for (let q = 0; q < POINTS; q++) {
-    const at = t * POINTS + q;
+  for (let q = 0; q < QUADRATURE_POINTS; q++) {
+    const at = t * QUADRATURE_POINTS + q;
     let [br, bz] = [0, mesh.problem.background ?? 0];
     for (let k = 0; k < 6; k++) {
       const value = u[mesh.triangles[t * 6 + k]!]!;
@@ -26,7 +26,7 @@ export function fieldEnergy(solution: FieldSolution): { energy: number; coenergy
   let product = 0;
   for (let t = 0; t < solution.mesh.body.length; t++) {
     const curve = curveOf(solution.mesh, t);
-    overTriangle(solution, t, (br, bz, weight) => {
+    forEachQuadraturePoint(solution, t, (br, bz, weight) => {
       const b = Math.hypot(br, bz);
       energy += weight * curve.energyDensity(b);
       product += weight * b * curve.fieldStrength(b);
@@ -41,8 +41,8 @@ export function linkagePerTurn({ mesh, table, u }: FieldSolution, winding: numbe
   let sum = 0;
   mesh.winding.forEach((w, t) => {
     if (w !== winding) return;
-    for (let q = 0; q < POINTS; q++) {
-      const at = t * POINTS + q;
+    for (let q = 0; q < QUADRATURE_POINTS; q++) {
+      const at = t * QUADRATURE_POINTS + q;
       let value = 0;
       for (let k = 0; k < 6; k++) {
         value += u[mesh.triangles[t * 6 + k]!]! * SHAPES_AT_POINTS[q * 6 + k]!;
@@ -63,7 +63,7 @@ export function meanFluxDensity(
   let [sum, volume, peak] = [0, 0, 0];
   solution.mesh.body.forEach((b, t) => {
     if (b !== body) return;
-    overTriangle(solution, t, (br, bz, weight) => {
+    forEachQuadraturePoint(solution, t, (br, bz, weight) => {
       sum += weight * bz;
       volume += weight;
       peak = Math.max(peak, Math.hypot(br, bz));

@@ -1,4 +1,4 @@
-import { fold, foldHeight, putShapes } from './elements.js';
+import { realToShell, heightToShell, writeShapeFunctions } from './elements.js';
 import { fieldAt } from './field-at.js';
 import type { Mesh } from './mesh.js';
 import { smoothFields } from './gradient-recovery.js';
@@ -38,8 +38,8 @@ export function rasterOf(
     { length: rows },
     (_, j) => low + ((high - low) * j) / (rows - 1),
   );
-  const squares = radius.map((r) => fold(r, shell.r, shell.width) ** 2);
-  const heights = height.map((z) => foldHeight(mesh.grid, z));
+  const squares = radius.map((r) => realToShell(r, shell.r, shell.width) ** 2);
+  const heights = height.map((z) => heightToShell(mesh.grid, z));
   const radial = new Float32Array(columns * rows);
   const axial = new Float32Array(columns * rows);
   const flux = new Float64Array(columns * rows).fill(NaN);
@@ -71,7 +71,7 @@ export function rasterOf(
         const up = heights[j]! - y[0]!;
         const q = ((x - s[0]!) * cy - cx * up) / double;
         const r = (bx * up - (x - s[0]!) * by) / double;
-        putShapes(1 - q - r, q, r, shapes);
+        writeShapeFunctions(1 - q - r, q, r, shapes);
         let [value, bRadial, bAxial] = [0, 0, 0];
         for (let k = 0; k < 6; k++) {
           value += u[triangles[t * 6 + k]!]! * shapes[k]!;

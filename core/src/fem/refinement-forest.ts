@@ -6,7 +6,7 @@ import type { Triangulation } from './triangulate.js';
  * the first corner is the newest; the side opposite to it is the next to be cut.
  * Source: Mitchell, ACM TOMS 15, 326 (1989), newest vertex bisection.
  */
-export interface Forest {
+export interface RefinementForest {
   readonly grid: Grid;
   /** Where each corner lies on the straight grid: radius squared, m², and height, m. */
   readonly s: Float64Array;
@@ -14,16 +14,19 @@ export interface Forest {
   /** Three corners a triangle. */
   readonly corners: Int32Array;
   /** First of the two triangles that each was cut into, −1 for one that is whole. */
-  readonly child: Int32Array;
+  readonly firstChild: Int32Array;
   /** The triangle that each was cut from in the end; these are the first ones. */
-  readonly root: Int32Array;
+  readonly rootElement: Int32Array;
   readonly roots: number;
   /** Whether the first ones are those of the grid's cells, two each. */
   readonly onGrid: boolean;
 }
 
 /** The two triangles of every cell, cut along its rising diagonal or its falling one. */
-export function plantForest(grid: Grid, rises: (i: number, j: number) => boolean): Forest {
+export function initialForest(
+  grid: Grid,
+  rises: (i: number, j: number) => boolean,
+): RefinementForest {
   const across = grid.r.length - 1;
   const up = grid.z.length - 1;
   const corners = new Int32Array(across * up * 6);
@@ -44,36 +47,36 @@ export function plantForest(grid: Grid, rises: (i: number, j: number) => boolean
     s: Float64Array.from({ length: points }, (_, k) => grid.r[k % (across + 1)]! ** 2),
     y: Float64Array.from({ length: points }, (_, k) => grid.z[Math.floor(k / (across + 1))]!),
     corners,
-    child: new Int32Array(roots).fill(-1),
-    root: Int32Array.from({ length: roots }, (_, t) => t),
+    firstChild: new Int32Array(roots).fill(-1),
+    rootElement: Int32Array.from({ length: roots }, (_, t) => t),
     roots,
     onGrid: true,
   };
 }
 
 /** Triangles that are there already, the longest side of each opposite to its first corner. */
-export function forestFrom(grid: Grid, { x, y, corners }: Triangulation): Forest {
+export function forestFrom(grid: Grid, { x, y, corners }: Triangulation): RefinementForest {
   const roots = corners.length / 3;
   return {
     grid,
     s: x.map((r) => r * r),
     y,
     corners,
-    child: new Int32Array(roots).fill(-1),
-    root: Int32Array.from({ length: roots }, (_, t) => t),
+    firstChild: new Int32Array(roots).fill(-1),
+    rootElement: Int32Array.from({ length: roots }, (_, t) => t),
     roots,
     onGrid: false,
   };
 }
 
 /** The whole triangles, those of one cell together. */
-export function leavesOf({ child, roots }: Forest): Int32Array {
+export function activeTriangles({ firstChild, roots }: RefinementForest): Int32Array {
   const leaves: number[] = [];
   const visit = (t: number): void => {
-    if (child[t]! < 0) leaves.push(t);
+    if (firstChild[t]! < 0) leaves.push(t);
     else {
-      visit(child[t]!);
-      visit(child[t]! + 1);
+      visit(firstChild[t]!);
+      visit(firstChild[t]! + 1);
     }
   };
   for (let t = 0; t < roots; t++) visit(t);
@@ -87,13 +90,13 @@ const sideKey = (a: number, b: number): number => (a < b ? a * 0x4000000 + b : b
  * The forest with whole triangles cut into four of half the size, and neighbours so that no corner lies
  * on a side: of every triangle with a side to be cut the one opposite to its first corner is cut, too.
  */
-export function refineForest(forest: Forest, marked: Iterable<number>): Forest {
+export function refineForest(forest: RefinementForest, marked: Iterable<number>): RefinementForest {
   const s = Array.from(forest.s);
   const y = Array.from(forest.y);
   const corners = Array.from(forest.corners);
-  const child = Array.from(forest.child);
-  const root = Array.from(forest.root);
-  const leaves = leavesOf(forest);
+  const child = Array.from(forest.firstChild);
+  const root = Array.from(forest.rootElement);
+  const leaves = activeTriangles(forest);
   /** Middles of the sides to be cut; −1 while it is not made yet. */
   const cuts = new Map<number, number>();
   const sides = (t: number): [number, number, number] => {
@@ -135,21 +138,21 @@ export function refineForest(forest: Forest, marked: Iterable<number>): Forest {
     s: Float64Array.from(s),
     y: Float64Array.from(y),
     corners: Int32Array.from(corners),
-    child: Int32Array.from(child),
-    root: Int32Array.from(root),
+    firstChild: Int32Array.from(child),
+    rootElement: Int32Array.from(root),
   };
 }
 
 /** The whole triangle in which a place of the straight grid lies. */
-export function leafAt(forest: Forest, place: { x: number; y: number }): number {
-  const { s, y, corners, child } = forest;
+export function leafAt(forest: RefinementForest, place: { x: number; y: number }): number {
+  const { s, y, corners, firstChild } = forest;
   const square = place.x * place.x;
   /** On which side of the line from a to b a point lies. */
   const side = (a: number, b: number, ps: number, py: number): number =>
     (s[b]! - s[a]!) * (py - y[a]!) - (ps - s[a]!) * (y[b]! - y[a]!);
   let t = forest.onGrid ? rootOnGrid(forest, place, side) : rootAmong(forest, place);
-  while (child[t]! >= 0) {
-    const first = child[t]!;
+  while (firstChild[t]! >= 0) {
+    const first = firstChild[t]!;
     const [middle, apex, end] = [
       corners[3 * first]!,
       corners[3 * first + 1]!,
@@ -162,7 +165,7 @@ export function leafAt(forest: Forest, place: { x: number; y: number }): number 
 }
 
 function rootOnGrid(
-  { grid, s, y, corners }: Forest,
+  { grid, s, y, corners }: RefinementForest,
   place: { x: number; y: number },
   side: (a: number, b: number, ps: number, py: number) => number,
 ): number {
@@ -181,7 +184,7 @@ interface Bins {
 }
 const binsOf = new WeakMap<Int32Array, Bins>();
 
-function makeBins({ grid, s, y, corners, roots }: Forest): Bins {
+function makeBins({ grid, s, y, corners, roots }: RefinementForest): Bins {
   const [far, low, high] = [grid.r[grid.r.length - 1]!, grid.z[0]!, grid.z[grid.z.length - 1]!];
   const across = Math.ceil(Math.sqrt((4 * roots * far) / (high - low)));
   const up = Math.ceil((across * (high - low)) / far);
@@ -202,11 +205,11 @@ function makeBins({ grid, s, y, corners, roots }: Forest): Bins {
 }
 
 /** The first triangle that holds a place, or comes nearest to holding it. */
-function rootAmong(forest: Forest, place: { x: number; y: number }): number {
-  const { grid, s, y, corners, root } = forest;
+function rootAmong(forest: RefinementForest, place: { x: number; y: number }): number {
+  const { grid, s, y, corners, rootElement } = forest;
   const square = place.x * place.x;
-  let bins = binsOf.get(root);
-  if (!bins) binsOf.set(root, (bins = makeBins(forest)));
+  let bins = binsOf.get(rootElement);
+  if (!bins) binsOf.set(rootElement, (bins = makeBins(forest)));
   const [far, low, high] = [grid.r[grid.r.length - 1]!, grid.z[0]!, grid.z[grid.z.length - 1]!];
   const i = Math.max(0, Math.min(bins.across - 1, Math.floor((place.x / far) * bins.across)));
   const j = Math.max(

@@ -7,13 +7,13 @@ export interface Rectangle {
 }
 
 /** A ball centred on the axis, m. */
-export interface Ball {
+export interface Sphere {
   readonly centre: number;
   readonly radius: number;
 }
 
 /** Square around a ball, as the grid sees it. */
-export function squareOf({ centre, radius }: Ball): Rectangle {
+export function squareOf({ centre, radius }: Sphere): Rectangle {
   return { r0: 0, r1: radius, z0: centre - radius, z1: centre + radius };
 }
 

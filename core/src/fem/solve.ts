@@ -1,16 +1,16 @@
 import { factoriseLdl, solveLdl, type LdlFactors } from '../numerics/index.js';
-import { assemble, makeEquations, type Equations } from './assembly.js';
+import { assemble, assembleSystem, type LinearisedSystem } from './assembly.js';
 import { elementTable } from './elements.js';
 import { valueAt } from './field-at.js';
 import { checkFieldProblem, type FieldProblem } from './field-problem.js';
 import { GRID } from './grid.js';
-import { meshOf, type Cutting, type Mesh } from './mesh.js';
+import { meshOf, type Refinement, type Mesh } from './mesh.js';
 import type { FieldSolution } from './solution.js';
-import { topologyOf, type Topology } from './numbering.js';
+import { numberUnknowns, type Numbering } from './numbering.js';
 
 export interface SolveOptions {
   /** How fine the triangles are, or the grid or the triangles themselves. */
-  readonly grid?: Cutting;
+  readonly grid?: Refinement;
   /** Field of a design near by, or of the same one on another grid, to start from. */
   readonly start?: FieldSolution;
   /** Called after every iteration; returning false ends the solution as it stands. */
@@ -43,8 +43,13 @@ export function solveField(problem: FieldProblem, options: SolveOptions = {}): F
   const table = same ? near.table : elementTable(mesh);
   // Triangles whose corners were moved hang together as before.
   const alike = near?.mesh.forest.corners === mesh.forest.corners ? near : undefined;
-  const topology = alike ? keptOf(alike).topology : topologyOf(mesh);
-  const equations = makeEquations(mesh, table, topology, same ? keptOf(near).equations : undefined);
+  const topology = alike ? keptOf(alike).topology : numberUnknowns(mesh);
+  const equations = assembleSystem(
+    mesh,
+    table,
+    topology,
+    same ? keptOf(near).equations : undefined,
+  );
   const v = startOf(mesh, topology, near);
   const factors = alike && keptOf(alike).factors;
   const { factors: last, ...found } = newton(equations, v, options.onIteration, factors);
@@ -55,15 +60,15 @@ export function solveField(problem: FieldProblem, options: SolveOptions = {}): F
 
 /** What of a solution serves the next one on the same triangles. */
 interface Kept {
-  readonly topology: Topology;
-  readonly equations?: Equations;
+  readonly topology: Numbering;
+  readonly equations?: LinearisedSystem;
   /** Of the last tangent, or of a later solution's that has used their memory. */
   readonly factors: LdlFactors | undefined;
 }
 const kept = new WeakMap<FieldSolution, Kept>();
 
 function keptOf(solution: FieldSolution): Kept {
-  return kept.get(solution) ?? { topology: topologyOf(solution.mesh), factors: undefined };
+  return kept.get(solution) ?? { topology: numberUnknowns(solution.mesh), factors: undefined };
 }
 
 /** Whether two problems are cut into the same triangles: everything but currents and curves is alike. */
@@ -78,12 +83,12 @@ function sameShape(one: FieldProblem, other: FieldProblem): boolean {
 }
 
 /** The field near by, node by node, or read off where the lines lie differently. */
-function startOf(mesh: Mesh, topology: Topology, near: FieldSolution | undefined): Float64Array {
+function startOf(mesh: Mesh, topology: Numbering, near: FieldSolution | undefined): Float64Array {
   const v = new Float64Array(mesh.x.length);
   if (!near) return v;
   const alike = near.mesh.forest.corners === mesh.forest.corners;
   for (let i = 0; i < v.length; i++) {
-    if (topology.numberOf[i]! < 0) continue;
+    if (topology.dofIndex[i]! < 0) continue;
     v[i] = alike ? near.u[i]! : valueAt(near, mesh.x[i]!, mesh.y[i]!);
   }
   return v;
@@ -91,13 +96,13 @@ function startOf(mesh: Mesh, topology: Topology, near: FieldSolution | undefined
 
 /** Makes the energy least, from v on and into v. */
 function newton(
-  equations: Equations,
+  equations: LinearisedSystem,
   v: Float64Array,
   onIteration: SolveOptions['onIteration'],
   near: LdlFactors | undefined,
 ): Pick<FieldSolution, 'status' | 'iterations' | 'residual'> & { factors: LdlFactors | undefined } {
   const { topology, matrix } = equations;
-  const { unknowns, numberOf } = topology;
+  const { unknowns, dofIndex } = topology;
   const nodes = v.length;
   const gradient = new Float64Array(nodes);
   const step = new Float64Array(unknowns);
@@ -119,11 +124,11 @@ function newton(
     if (!factors) return { status: 'stalled', iterations: iteration, residual, factors: undefined };
     own ||= stays === undefined;
     room = factors;
-    for (let i = 0; i < nodes; i++) if (numberOf[i]! >= 0) step[numberOf[i]!] = -gradient[i]!;
+    for (let i = 0; i < nodes; i++) if (dofIndex[i]! >= 0) step[dofIndex[i]!] = -gradient[i]!;
     solveLdl(factors, step);
     let decrement = 0;
     for (let i = 0; i < nodes; i++) {
-      if (numberOf[i]! >= 0) decrement -= gradient[i]! * step[numberOf[i]!]!;
+      if (dofIndex[i]! >= 0) decrement -= gradient[i]! * step[dofIndex[i]!]!;
     }
     const whole = Math.max(Math.abs(energy), Math.abs(decrement));
     const before = residual;
@@ -131,13 +136,13 @@ function newton(
     if (chord ? residual > WORTH_KEEPING * before : residual < NEAR_ENOUGH) chord = !chord;
     if (residual <= TOLERANCE) {
       // So small a step needs no look at the energy.
-      for (let i = 0; i < nodes; i++) if (numberOf[i]! >= 0) v[i]! += step[numberOf[i]!]!;
+      for (let i = 0; i < nodes; i++) if (dofIndex[i]! >= 0) v[i]! += step[dofIndex[i]!]!;
       return { status: 'converged', iterations: iteration, residual, factors };
     }
     tangent = !chord && (equations.steel.length > 0 || !own);
     for (let fraction = 1; ; fraction /= 2) {
       for (let i = 0; i < nodes; i++) {
-        const k = numberOf[i]!;
+        const k = dofIndex[i]!;
         trial[i] = k >= 0 ? v[i]! + fraction * step[k]! : v[i]!;
       }
       const next = assemble(equations, trial, gradient, tangent);

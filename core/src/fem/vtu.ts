@@ -1,5 +1,5 @@
-import { unfold, unfoldHeight } from './elements.js';
-import { overTriangle } from './outputs.js';
+import { shellToReal, heightToReal } from './elements.js';
+import { forEachQuadraturePoint } from './outputs.js';
 import type { FieldSolution } from './solution.js';
 
 /** VTK's number of the triangle of second order. */
@@ -28,15 +28,15 @@ export function vtuOf(solution: FieldSolution): string {
     for (const node of nodes) {
       if (numberOf[node]! >= 0) continue;
       numberOf[node] = points.length;
-      const r = unfold(mesh.x[node]!, grid.shell.r, grid.shell.width).at;
-      points.push(`${short(r)} ${short(unfoldHeight(grid, mesh.y[node]!).at)} 0`);
+      const r = shellToReal(mesh.x[node]!, grid.shell.r, grid.shell.width).at;
+      points.push(`${short(r)} ${short(heightToReal(grid, mesh.y[node]!).at)} 0`);
       flux.push(short(2 * Math.PI * u[node]! + Math.PI * r * r * (mesh.problem.background ?? 0)));
     }
     // VTK wants the middle of the first side first; here middles lie opposite to corners.
     const [a, b, c, bc, ca, ab] = nodes.map((node) => numberOf[node]!);
     cells.push([a, b, c, ab, bc, ca].join(' '));
     let [r, z, volume] = [0, 0, 0];
-    overTriangle(solution, t, (br, bz, weight) => {
+    forEachQuadraturePoint(solution, t, (br, bz, weight) => {
       r += weight * br;
       z += weight * bz;
       volume += weight;

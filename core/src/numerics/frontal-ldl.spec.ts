@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { denseRoom, plainRoom } from './dense-ldl.js';
-import { factoriseLdl, planFronts, seededRandom, solveInPlace, solveLdl } from './index.js';
+import { factoriseLdl, buildAssemblyTree, seededRandom, solveInPlace, solveLdl } from './index.js';
 
 /** A random symmetric matrix, diagonally dominant, as dense and as compressed lower columns. */
 function randomMatrix(size: number, filling: number) {
@@ -95,14 +95,14 @@ describe('the sparse factorisation', () => {
     solveInPlace(dense, expected);
     for (const starts of [blocks(60), [0], Array.from({ length: 60 }, (_, k) => k)]) {
       const x = right.slice();
-      solveLdl(factoriseLdl(sparse, planFronts(sparse, starts))!, x);
+      solveLdl(factoriseLdl(sparse, buildAssemblyTree(sparse, starts))!, x);
       x.forEach((value, i) => expect(value).toBeCloseTo(expected[i]!, 10));
     }
   });
 
   it('serves another matrix of the same pattern, in the same memory', () => {
     const { sparse } = randomMatrix(30, 0.1);
-    const plan = planFronts(sparse, blocks(30));
+    const plan = buildAssemblyTree(sparse, blocks(30));
     const doubled = { ...sparse, value: sparse.value.map((v) => 2 * v) };
     const [one, two] = [new Float64Array(30).fill(1), new Float64Array(30).fill(2)];
     const factors = factoriseLdl(sparse, plan)!;
@@ -114,6 +114,6 @@ describe('the sparse factorisation', () => {
   it('gives up on a singular matrix', () => {
     const { sparse } = randomMatrix(5, 0);
     sparse.value[2] = 0;
-    expect(factoriseLdl(sparse, planFronts(sparse, blocks(5)))).toBeNull();
+    expect(factoriseLdl(sparse, buildAssemblyTree(sparse, blocks(5)))).toBeNull();
   });
 });

@@ -28,7 +28,7 @@ interface Front {
 }
 
 /** What of a factorisation depends on the pattern alone; serves every matrix of that pattern. */
-export interface FrontTree {
+export interface AssemblyTree {
   readonly size: number;
   readonly fronts: readonly Front[];
   /** Numbers that L takes. */
@@ -41,7 +41,7 @@ export interface FrontTree {
 
 /** Factors L D Lᵀ of a symmetric matrix: L unit lower triangular, D diagonal. */
 export interface LdlFactors {
-  readonly tree: FrontTree;
+  readonly tree: AssemblyTree;
   readonly lower: Float64Array;
   readonly diagonal: Float64Array;
 }
@@ -52,10 +52,10 @@ export interface LdlFactors {
  * children's, as nested dissection leaves them.
  * Source: Duff & Reid, ACM TOMS 9, 302 (1983); Liu, SIAM Review 34, 82 (1992).
  */
-export function planFronts(
+export function buildAssemblyTree(
   { size, pointer, row }: Omit<SymmetricSparse, 'value'>,
   starts: readonly number[],
-): FrontTree {
+): AssemblyTree {
   const frontOf = new Int32Array(size);
   starts.forEach((start, f) => frontOf.fill(f, start, starts[f + 1] ?? size));
   const children: number[][] = starts.map(() => []);
@@ -133,7 +133,7 @@ class WaitingRoom {
  */
 export function factoriseLdl(
   matrix: SymmetricSparse,
-  tree: FrontTree,
+  tree: AssemblyTree,
   room?: LdlFactors,
 ): LdlFactors | null {
   const lower = room?.lower ?? new Float64Array(tree.entries);

@@ -5,7 +5,7 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2;
  * @param within how near, in the unit of the argument.
  * Source: Press et al., Numerical Recipes, 3rd ed., §10.2.
  */
-export function leastOf(
+export function goldenSectionSearch(
   f: (x: number) => number,
   low: number,
   high: number,

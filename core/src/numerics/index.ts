@@ -22,15 +22,15 @@ export { fCdf } from './fisher-f.js';
 export { normalCdf, normalDensity, normalQuantile } from './normal.js';
 export { studentTCdf, studentTQuantile } from './student-t.js';
 export { leastSquaresCurve, type CurveFit } from './least-squares-curve.js';
-export { leastOf, hessianOf } from './golden-section.js';
+export { goldenSectionSearch, hessianOf } from './golden-section.js';
 export { seededRandom, normalFrom, type Random } from './random.js';
 export {
   factoriseLdl,
-  planFronts,
+  buildAssemblyTree,
   solveLdl,
-  type FrontTree,
+  type AssemblyTree,
   type LdlFactors,
   type SymmetricSparse,
 } from './frontal-ldl.js';
 export { loadKernel, reserve, type KernelMemory } from './kernel.js';
-export { once } from './lazy.js';
+export { lazy } from './lazy.js';

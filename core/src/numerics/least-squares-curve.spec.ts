@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { CHWIRUT2, MISRA1A } from '../../reference/nist-strd.js';
-import { hessianOf, leastOf, leastSquaresCurve } from './index.js';
+import { hessianOf, goldenSectionSearch, leastSquaresCurve } from './index.js';
 
 const SETS = [
   {
@@ -44,8 +44,8 @@ describe('a curve through points', () => {
 
 describe('the least value', () => {
   it('is found between two ends, also at one of them', () => {
-    expect(leastOf((x) => (x - 0.3) ** 2, 0, 10, 1e-10)).toBeCloseTo(0.3, 7);
-    expect(leastOf((x) => x, 0, 10, 1e-10)).toBeCloseTo(0, 9);
+    expect(goldenSectionSearch((x) => (x - 0.3) ** 2, 0, 10, 1e-10)).toBeCloseTo(0.3, 7);
+    expect(goldenSectionSearch((x) => x, 0, 10, 1e-10)).toBeCloseTo(0, 9);
   });
 
   it('has the second derivatives that it has', () => {

@@ -1,9 +1,9 @@
 import { HOLDS, PAPERS, plannedFactor } from '@nab/contract/lesson';
 import { factorOf, predictionScores } from '@nab/core/lesson';
 import {
-  allSaid,
+  allSentences,
   beliefText,
-  besidesSaid,
+  checkSentences,
   censoredText,
   conclusionsOf,
   equationText,
@@ -13,7 +13,7 @@ import {
   scoresText,
 } from '@nab/words/findings';
 import {
-  benchSteps,
+  trialSteps,
   classCautions,
   levelWords,
   outcomeText,
@@ -87,7 +87,7 @@ function method({ of, sideEffects }: Reported, flow: Flow): void {
   const { plan, measure, settings, tasks } = of;
   const on = Math.min(settings.on, ...tasks.map((task) => task.on));
   flow.heading('What we did');
-  flow.list(benchSteps(measure, { on, repeats: plan.repeats, reader: settings.reader }), 'number', {
+  flow.list(trialSteps(measure, { on, repeats: plan.repeats, reader: settings.reader }), 'number', {
     size: 10,
   });
   flow.heading('Was it a fair test?');
@@ -152,8 +152,8 @@ function said({ of, findings }: Reported, flow: Flow): void {
   flow.heading('What can be said');
   flow.list(
     [
-      ...allSaid(of.plan, findings).map(({ text }) => text),
-      ...besidesSaid(of.plan, findings).map(({ text }) => text),
+      ...allSentences(of.plan, findings).map(({ text }) => text),
+      ...checkSentences(of.plan, findings).map(({ text }) => text),
       censoredText(findings),
       of.measure.data === 'yes-no'
         ? null

@@ -5,7 +5,7 @@ import {
   measuredBand,
   measuredText,
   questionText,
-  troublesOf,
+  troubleshootingTips,
   type Prepared,
 } from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
@@ -79,7 +79,7 @@ export function educator(of: Prepared): readonly Page[] {
     flow.list(batteryWords(battery, plan.groups.length));
   }
   flow.heading('When something is wrong');
-  flow.list(troublesOf(of));
+  flow.list(troubleshootingTips(of));
   return flow.pages();
 }
 

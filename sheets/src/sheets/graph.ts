@@ -1,6 +1,6 @@
 import { nice, ticks } from 'd3-array';
 import { plannedFactor } from '@nab/contract/lesson';
-import { axisNumber, axisUnit, ceilingOf, isGraded } from '@nab/core/lesson';
+import { axisNumber, axisUnit, ceilingOf, isOrdered } from '@nab/core/lesson';
 import { formatNumber } from '@nab/core/quantities';
 import { axisLabel, inUnitOf, type Prepared } from '@nab/words/lesson';
 import { centred, ending, line, words, wrap, type Mark } from '../page/index.js';
@@ -72,7 +72,7 @@ export function squaredAxes(
   const { axis, name } = plannedFactor(plan);
   const levels = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
   let across = (i: number): number => x0 + ((i + 0.5) / levels.length) * (x1 - x0);
-  if (isGraded(axis)) {
+  if (isOrdered(axis)) {
     const numbers = levels.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
     const most = niceTop(1.1 * Math.max(...numbers));
     across = (value) => x0 + (value / most) * (x1 - x0);

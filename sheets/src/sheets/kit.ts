@@ -1,4 +1,4 @@
-import { checksOf, coilsOf, kitOf, type Prepared } from '@nab/words/lesson';
+import { packingChecks, coilsOf, kitOf, type Prepared } from '@nab/words/lesson';
 import type { Page } from '../page/index.js';
 import { flowFor } from './sheet.js';
 import { windingSteps } from './winding-steps.js';
@@ -43,6 +43,6 @@ export function kit(of: Prepared): readonly Page[] {
     { size: 9.5, ends: [1] },
   );
   flow.heading('Check');
-  flow.list(checksOf(of), 'box', { size: 10 });
+  flow.list(packingChecks(of), 'box', { size: 10 });
   return flow.pages();
 }

@@ -1,4 +1,4 @@
-import { benchSteps, classCautions, questionText, type Prepared } from '@nab/words/lesson';
+import { trialSteps, classCautions, questionText, type Prepared } from '@nab/words/lesson';
 import { box, line, words, type Flow, type Mark, type Page } from '../page/index.js';
 import { graphPaper } from './graph.js';
 import { flowFor, isPlain } from './sheet.js';
@@ -23,7 +23,7 @@ function sheetOf(of: Prepared, group: number): readonly Page[] {
   writing(flow, 2);
   flow.heading('What we do');
   const on = Math.min(settings.on, ...tasks.map((task) => task.on));
-  flow.list(benchSteps(measure, { on, repeats: plan.repeats, reader: settings.reader }), 'number');
+  flow.list(trialSteps(measure, { on, repeats: plan.repeats, reader: settings.reader }), 'number');
   for (const caution of classCautions(of)) flow.paragraph(`Careful: ${caution}`, { size: 10 });
   const order = timetable.orders[group] ?? [];
   const first = order.slice(0, tasks.length).map((task) => of.cases[tasks[task]!.place]!.name);

@@ -1,7 +1,7 @@
 import { inject, Injector } from '@angular/core';
 import type { Routes } from '@angular/router';
 import type { DesignDocument } from '@nab/contract/experiments';
-import { inEnglish } from './platform/locale';
+import { formatEnglish } from './platform/locale';
 import { mayEnter } from './platform/session';
 import { Server } from './platform/server';
 import { FIELD_PREFETCH } from './workbench/magnet/field-prefetch';
@@ -25,7 +25,7 @@ const pages: Routes = [
   {
     path: 'new',
     title: 'A new question – Nab',
-    loadComponent: () => import('./lesson/question/new-question').then((m) => m.BeginPage),
+    loadComponent: () => import('./lesson/question/new-question').then((m) => m.NewQuestionPage),
   },
   {
     path: 'shelf',
@@ -160,7 +160,7 @@ const pages: Routes = [
         loadComponent: () => {
           // Most are about a magnet: its bench comes along while the investigation is being fetched.
           void import('./workbench/magnet/magnet-bench');
-          return import('./workbench/registry/workbench-page').then((m) => m.BenchPage);
+          return import('./workbench/registry/workbench-page').then((m) => m.WorkbenchPage);
         },
       },
       {
@@ -211,7 +211,7 @@ const pages: Routes = [
         path: 'bring-in',
         title: 'Bring in readings – Nab',
         loadComponent: () =>
-          import('./lesson/import-readings/import-readings').then((m) => m.BringInPage),
+          import('./lesson/import-readings/import-readings').then((m) => m.ImportReadingsPage),
       },
       {
         path: 'findings',
@@ -244,7 +244,7 @@ export const routes: Routes = [
   {
     path: '',
     providers: [fieldPrefetch],
-    canActivate: [inEnglish],
+    canActivate: [formatEnglish],
     canActivateChild: [mayEnter],
     children: pages,
   },

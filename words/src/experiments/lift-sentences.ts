@@ -3,7 +3,7 @@ import {
   cellsToHold,
   type CellStep,
   type LoadHeld,
-  type Opening,
+  type TurnOff,
   type Residual,
 } from '@nab/core/experiments';
 import { formatQuantity } from '@nab/core/quantities';
@@ -90,7 +90,7 @@ export const takingText = ({ parallel }: { readonly parallel: number }): string 
   parallel > 1 ? TAKING_PACKS : TAKING_CELLS;
 
 /** What happens at the moment of switching off. */
-export function openingSentence({ energy, kick, offTime }: Opening, diode: boolean): string {
+export function openingSentence({ energy, kick, offTime }: TurnOff, diode: boolean): string {
   if (energy === 0) return '';
   const stored = `${formatQuantityOf(energy * 1000)} mJ are stored in the field.`;
   return diode

@@ -1,6 +1,6 @@
 import type { DesignDocument } from '@nab/contract/experiments';
 import { formatNumber } from '@nab/core/quantities';
-import { predictiveBand, type ClassBelief } from '@nab/core/statistics';
+import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import type { Evaluation, Limit } from '@nab/core/experiments';
 import { bandText, countText, objectWord, percentText } from '../terms/index.js';
 import { gainText } from './changes.js';
@@ -9,7 +9,7 @@ import { gainText } from './changes.js';
 export function liftSentence(
   evaluation: Evaluation,
   load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
-  belief: ClassBelief,
+  belief: ClassPosterior,
 ): string {
   const band = predictiveBand(belief, evaluation.liftedCount);
   if (band.high < 1) return `Lifts nothing: not a single ${objectWord(load, 1)}.`;
@@ -23,7 +23,7 @@ export function liftSentence(
 export function learntSentence(
   { liftedCount }: Evaluation,
   load: Pick<DesignDocument['load'], 'object' | 'ownName'>,
-  belief: ClassBelief,
+  belief: ClassPosterior,
 ): string | null {
   const factor = formatNumber(Math.exp(belief.mean), 2);
   if (factor === '1') return null;

@@ -1,7 +1,7 @@
 import { analyse, analyseYesNo, type OrderedReading } from '@nab/core/statistics';
 import { factorOf, measureOf } from '@nab/core/lesson';
 import { describe, expect, it } from 'vitest';
-import { foresightText, saidOf, scoresText } from './analysis-sentences.js';
+import { foresightText, analysisSentences, scoresText } from './analysis-sentences.js';
 import { equationText, factorWords } from './sentence-words.js';
 
 const turns = factorOf('turns');
@@ -24,7 +24,9 @@ function readings(
   );
 }
 const said = (list: readonly OrderedReading[], graded = true): string[] =>
-  saidOf(analyse(list, graded), turns, clips, 'the number of turns').map(({ text }) => text);
+  analysisSentences(analyse(list, graded), turns, clips, 'the number of turns').map(
+    ({ text }) => text,
+  );
 
 describe('what can be said of readings', () => {
   it('names the best shape and those that cannot be told from it', () => {
@@ -47,7 +49,7 @@ describe('what can be said of readings', () => {
     expect(said(flat).join(' ')).toMatch(
       /It could be zero, so these trials do not show an effect of the number of turns/,
     );
-    expect(saidOf(analyse(flat, true), turns, clips, 'it')[0]!.state).toBe('caution');
+    expect(analysisSentences(analyse(flat, true), turns, clips, 'it')[0]!.state).toBe('caution');
   });
 
   it('gives the slope with its unit, and both intervals where groups matter', () => {
@@ -107,16 +109,16 @@ describe('what can be said of readings', () => {
       expect(places).toEqual([10, 20, 40, 60, 15, 30, 50]);
       return new Map([[15, 4.5]]);
     };
-    const texts = saidOf(analyse(list, true), turns, clips, 'it', minutes);
+    const texts = analysisSentences(analyse(list, true), turns, clips, 'it', minutes);
     expect(texts.at(-1)!.text).toMatch(
       /^The most useful next trial is at 15 turns \(about 4\.5 min\)\. /,
     );
   });
 
   it('says whether groups foresaw more after they had tried, where that is no chance', () => {
-    const scores = (off: number, p: number) => ({
-      before: { guesses: 1, off: 0.6 },
-      after: { guesses: 8, off },
+    const scores = (meanRelativeError: number, p: number) => ({
+      before: { guesses: 1, meanRelativeError: 0.6 },
+      after: { guesses: 8, meanRelativeError },
       p,
     });
     expect(foresightText(null)).toBeNull();
@@ -139,7 +141,12 @@ describe('what can be said of readings', () => {
         order: level,
       })),
     );
-    const texts = saidOf(analyseYesNo(answers, true), turns, measureOf('load-yes-no'), 'it');
+    const texts = analysisSentences(
+      analyseYesNo(answers, true),
+      turns,
+      measureOf('load-yes-no'),
+      'it',
+    );
     expect(texts.map(({ text }) => text)).toEqual([
       expect.stringMatching(/^The more turns, the more often it holds \(p < 0\.001\)\. /),
       expect.stringMatching(
@@ -147,7 +154,12 @@ describe('what can be said of readings', () => {
       ),
     ]);
     const same = answers.map((one) => ({ ...one, y: one.group % 2 }));
-    const [none] = saidOf(analyseYesNo(same, true), turns, measureOf('load-yes-no'), 'it');
+    const [none] = analysisSentences(
+      analyseYesNo(same, true),
+      turns,
+      measureOf('load-yes-no'),
+      'it',
+    );
     expect(none).toMatchObject({ state: 'caution' });
     expect(none!.text).toContain('do not show that it makes a difference');
   });

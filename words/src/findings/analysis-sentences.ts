@@ -1,12 +1,17 @@
 import { formatNumber } from '@nab/core/quantities';
 import {
   groupsDiffer,
-  whatNext,
+  nextDesignPoint,
   type Analysis,
   type Anova,
   type RankTest,
 } from '@nab/core/statistics';
-import type { foresightOf, Factor, Measure, PredictionScores } from '@nab/core/lesson';
+import type {
+  predictionErrorBeforeAfter,
+  Factor,
+  Measure,
+  PredictionScores,
+} from '@nab/core/lesson';
 import { percentText } from '../terms/index.js';
 import { inUnitOf, withUnit } from '../lesson/index.js';
 import {
@@ -15,7 +20,7 @@ import {
   slopeText,
   withUncertainty,
   type FactorWords,
-  type Said,
+  type Statement,
   type SlopeText,
 } from './sentence-words.js';
 import { wrongConclusions } from './wrong-conclusions.js';
@@ -28,13 +33,13 @@ const SURE = 0.05;
  * @param phrase what is changed: “the number of turns”.
  * @param minutes what a trial more takes at some places; where it is not said all take alike.
  */
-export function saidOf(
+export function analysisSentences(
   analysis: Analysis,
   factor: Factor,
   measure: Measure,
   phrase: string,
   minutes?: MinutesAt,
-): Said[] {
+): Statement[] {
   const words = factorWords(factor, measure);
   if (measure.data === 'yes-no') return yesOrNo(analysis, words, phrase);
   return [
@@ -57,7 +62,7 @@ function yesOrNo(
   { yesNo, levels }: Analysis,
   { term, more, then }: FactorWords,
   phrase: string,
-): Said[] {
+): Statement[] {
   if (yesNo === null) {
     return levels.length < 2
       ? []
@@ -68,7 +73,7 @@ function yesOrNo(
           },
         ];
   }
-  const { half, p, curve } = yesNo;
+  const { ec50, p, curve } = yesNo;
   if (p >= SURE) {
     return [
       {
@@ -77,14 +82,14 @@ function yesOrNo(
       },
     ];
   }
-  const shown: Said = {
+  const shown: Statement = {
     state: 'rest',
     text: `${more}, ${then[curve.coefficients[1]! > 0 ? 0 : 1]} (${pText(p)}). This treats all trials as independent, whichever group made them.`,
   };
-  if (half === null) return [shown];
+  if (ec50 === null) return [shown];
   const xs = levels.map(({ x }) => x);
   const beyond =
-    half.x < Math.min(...xs) || half.x > Math.max(...xs)
+    ec50.x < Math.min(...xs) || ec50.x > Math.max(...xs)
       ? ' That is outside the levels tested.'
       : '';
   const n = (value: number): string => formatNumber(value, 3);
@@ -92,17 +97,20 @@ function yesOrNo(
     shown,
     {
       state: beyond ? 'caution' : 'rest',
-      text: `The answer is yes in half of the trials at about ${n(half.x)} ${term} (95 % confidence interval ${n(half.low)} to ${n(half.high)}).${beyond}`,
+      text: `The answer is yes in half of the trials at about ${n(ec50.x)} ${term} (95 % confidence interval ${n(ec50.low)} to ${n(ec50.high)}).${beyond}`,
     },
   ];
 }
 
-function shape({ curves, alike, anova, ranks, levels }: Analysis, phrase: string): Said[] {
+function shape(
+  { curves, equallySupported, anova, ranks, levels }: Analysis,
+  phrase: string,
+): Statement[] {
   if (levels.every(({ x }) => Number.isNaN(x))) return kinds(anova, ranks);
   const best = curves[0]?.curve.id;
   if (best === undefined) return [];
-  const others = alike.slice(1).map((id) => CURVE_NAMES[id]);
-  if (alike.includes('none')) {
+  const others = equallySupported.slice(1).map((id) => CURVE_NAMES[id]);
+  if (equallySupported.includes('none')) {
     return [
       {
         state: 'caution',
@@ -126,7 +134,7 @@ function shape({ curves, alike, anova, ranks, levels }: Analysis, phrase: string
 }
 
 /** Levels in no order: whether they differ at all; by ranks where no repeat differs from another. */
-function kinds(found: Anova | null, ranks: RankTest | null): Said[] {
+function kinds(found: Anova | null, ranks: RankTest | null): Statement[] {
   const p = found && Number.isNaN(found.p) ? (ranks?.p ?? NaN) : found?.p;
   if (p === undefined || Number.isNaN(p)) {
     return [
@@ -158,12 +166,12 @@ function slope(
   { one, unit }: FactorWords,
   measure: Measure,
   phrase: string,
-): Said[] {
+): Statement[] {
   if (!line || !Number.isFinite(line.intervals95[1]!)) return [];
   // Where every trial read the same the flat line has been said.
   if (line.coefficients[1] === 0 && line.intervals95[1] === 0) return [];
   const value = slopeText(line, measure);
-  const aside: Said[] =
+  const aside: Statement[] =
     leastSquaresLine && groupsDiffer(lineWithGroups)
       ? [{ state: 'rest', text: ignoringGroups(slopeText(leastSquaresLine, measure)) }]
       : [];
@@ -194,20 +202,20 @@ function groups(
   { lineWithGroups, meansWithGroups }: Analysis,
   { unit }: FactorWords,
   measure: Measure,
-): Said[] {
+): Statement[] {
   const fit = lineWithGroups ?? meansWithGroups;
-  if (!groupsDiffer(fit) || fit.betweenGroups < 0.25 * fit.withinGroup) return [];
+  if (!groupsDiffer(fit) || fit.betweenGroupSd < 0.25 * fit.withinGroupSd) return [];
   const scale = inUnitOf(measure);
   const n = (value: number): string => formatNumber(scale(value), 2);
   return [
     {
       state: 'rest',
-      text: `Results vary between groups (SD ${n(fit.betweenGroups)} ${unit}) as well as within a group (SD ${n(fit.withinGroup)} ${unit}). The confidence intervals allow for this.`,
+      text: `Results vary between groups (SD ${n(fit.betweenGroupSd)} ${unit}) as well as within a group (SD ${n(fit.withinGroupSd)} ${unit}). The confidence intervals allow for this.`,
     },
   ];
 }
 
-function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measure): Said[] {
+function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measure): Statement[] {
   if (!found || !(Math.abs(found.perTrial) > found.interval95)) return [];
   const scale = inUnitOf(measure);
   const falls = found.perTrial < 0;
@@ -219,7 +227,7 @@ function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measu
   ];
 }
 
-function weighing({ scatter, line, leastSquaresLine }: Analysis): Said[] {
+function weighing({ scatter, line, leastSquaresLine }: Analysis): Statement[] {
   // The model with groups weighs all readings alike.
   const fits = line === leastSquaresLine ? 'fits' : 'curves that are compared';
   return scatter === 'even' || line === null
@@ -232,7 +240,7 @@ function weighing({ scatter, line, leastSquaresLine }: Analysis): Said[] {
       ];
 }
 
-function repeats({ repeats: times, levels, line }: Analysis): Said[] {
+function repeats({ requiredSampleSize: times, levels, line }: Analysis): Statement[] {
   if (times === null || line === null) return [];
   const now = Math.min(...levels.map(({ summary }) => summary.n));
   if (times <= now) return [];
@@ -265,16 +273,16 @@ function next(
   { term, one, unit }: FactorWords,
   measure: Measure,
   minutes?: MinutesAt,
-): Said[] {
+): Statement[] {
   const places = placesFor(analysis, factor);
   const known = minutes?.(places);
-  const found = whatNext(analysis, places, known && ((x) => known.get(x) ?? Infinity));
+  const found = nextDesignPoint(analysis, places, known && ((x) => known.get(x) ?? Infinity));
   if (!found) return [];
   const place = `${formatNumber(found.x)} ${found.x === 1 ? one : term}`;
   const at = known
     ? `The most useful next trial is at ${place} (about ${formatNumber(found.minutes, 2)} min)`
     : `The most useful next trial is at ${place}`;
-  if (found.tells === 'slope') {
+  if (found.criterion === 'slope') {
     if (found.narrowing < 0.005) return [];
     return [
       {
@@ -284,14 +292,14 @@ function next(
     ];
   }
   const [first, second] = found.shapes.map((id) => CURVE_NAMES[id]);
-  const apart = formatNumber(inUnitOf(measure)(found.apart), 2);
+  const apart = formatNumber(inUnitOf(measure)(found.predictionGap), 2);
   return [
     { state: 'rest', text: `${at}. There, ${first} and ${second} differ by ${apart} ${unit}.` },
   ];
 }
 
 /** Whether the groups foresaw more once they had tried something; null where that cannot be said. */
-export function foresightText(found: ReturnType<typeof foresightOf>): string | null {
+export function foresightText(found: ReturnType<typeof predictionErrorBeforeAfter>): string | null {
   if (!found) return null;
   const { before, after, p } = found;
   const of = (guesses: number): string =>
@@ -299,10 +307,10 @@ export function foresightText(found: ReturnType<typeof foresightOf>): string | n
   const better =
     p >= 0.05
       ? 'There are too few predictions to say whether that is more than chance.'
-      : after.off < before.off
+      : after.meanRelativeError < before.meanRelativeError
         ? 'Predictions improved with experience.'
         : 'Predictions got worse after the first trials.';
-  return `Groups’ first predictions were off by ${offText(before.off)} (${of(before.guesses)}); later ones by ${offText(after.off)} (${of(after.guesses)}). ${better}`;
+  return `Groups’ first predictions were off by ${offText(before.meanRelativeError)} (${of(before.guesses)}); later ones by ${offText(after.meanRelativeError)} (${of(after.guesses)}). ${better}`;
 }
 
 /** A share in percent up to twice the reading, beyond that in times. */

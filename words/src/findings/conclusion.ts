@@ -103,20 +103,20 @@ function kindsClaim(
 }
 
 /** Whether readings rule out that nothing changes. */
-function isShown({ alike, line, anova, ranks, yesNo, sharePairs }: Analysis): boolean {
+function isShown({ equallySupported, line, anova, ranks, yesNo, sharePairs }: Analysis): boolean {
   if (yesNo) return yesNo.p < 0.05;
   if (sharePairs.length > 0) {
     // The more pairs, the likelier one of them by chance: each must be that much clearer (Bonferroni).
     return sharePairs.some(({ p }) => p < 0.05 / sharePairs.length);
   }
-  if (alike.includes('none')) return false;
+  if (equallySupported.includes('none')) return false;
   // Where no repeat differs from another there is no variance to compare with: ranks decide.
   if (!line) return (Number.isNaN(anova?.p ?? NaN) ? (ranks?.p ?? 1) : anova!.p) < 0.05;
   return Math.abs(line.coefficients[1]!) > line.intervals95[1]!;
 }
 
 function gradedClaim(
-  { line, levels, alike, yesNo }: Analysis,
+  { line, levels, equallySupported, yesNo }: Analysis,
   factor: Factor,
   measure: Measure,
   reader: Reader,
@@ -129,7 +129,9 @@ function gradedClaim(
   const range = `between ${formatNumber(Math.min(...xs))} and ${formatNumber(Math.max(...xs))} ${term}`;
   const amount = slopeText(line!, measure);
   const even =
-    alike.includes('line') || alike.includes('proportional') ? 'each' : 'on average each';
+    equallySupported.includes('line') || equallySupported.includes('proportional')
+      ? 'each'
+      : 'on average each';
   return `${claim}: ${range}, ${even} extra ${one} ${slope > 0 ? 'adds' : 'takes away'} about ${withUnit(amount.value, unit)} (95 % confidence interval ${amount.low} to ${amount.high}).`;
 }
 

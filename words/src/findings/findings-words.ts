@@ -1,7 +1,7 @@
 import { plannedFactor, type Plan } from '@nab/contract/lesson';
 import {
   factorOf,
-  isGraded,
+  isOrdered,
   measureOf,
   type Findings,
   type LevelFinding,
@@ -19,40 +19,42 @@ import {
 } from '../lesson/index.js';
 import { percentText } from '../terms/index.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
-import { saidOf, type MinutesAt } from './analysis-sentences.js';
-import { slopeText, type Said } from './sentence-words.js';
+import { analysisSentences, type MinutesAt } from './analysis-sentences.js';
+import { slopeText, type Statement } from './sentence-words.js';
 
 /**
  * What can be said of every line of readings, no stronger than they allow.
  * @param minutes what a trial more of a line takes, for the one that tells most.
  */
-export function allSaid(
+export function allSentences(
   plan: Plan,
   { series }: Findings,
   minutes?: (seriesId: string | null) => MinutesAt,
-): Said[] {
+): Statement[] {
   const factor = plannedFactor(plan);
   const measure = measureOf(plan.measure);
   return series.flatMap(({ seriesId, analysis }) => {
     if (!analysis) return [];
     const name = levelWords(plan, seriesId);
-    return saidOf(analysis, factor, measure, factor.phrase, minutes?.(seriesId)).map((said) => ({
-      ...said,
-      text: name ? `${name}: ${said.text}` : said.text,
-    }));
+    return analysisSentences(analysis, factor, measure, factor.phrase, minutes?.(seriesId)).map(
+      (said) => ({
+        ...said,
+        text: name ? `${name}: ${said.text}` : said.text,
+      }),
+    );
   });
 }
 
 /** What came of levels that check the others, and how the line runs without what stands out. */
-export function besidesSaid(plan: Plan, { series }: Findings): Said[] {
+export function checkSentences(plan: Plan, { series }: Findings): Statement[] {
   const measure = measureOf(plan.measure);
   const unit = inUnitOf(measure);
   const named = measure.unit || (measure.data === 'count' ? 'objects' : '');
   const n = (value: number): string => formatNumber(unit(value), 3);
-  const said = series.flatMap(({ seriesId, analysis, without, odd, checks }): Said[] => {
+  const said = series.flatMap(({ seriesId, analysis, without, odd, checks }): Statement[] => {
     const line = levelWords(plan, seriesId);
     const before = line ? `${line}: ` : '';
-    const checked = checks.map(({ level, n: trials, mean, foretold, low, high }): Said => {
+    const checked = checks.map(({ level, n: trials, mean, foretold, low, high }): Statement => {
       const inside = mean >= low && mean <= high;
       const name = levelWords(plan, plan.levels[level]!.id);
       const of = trials === 1 ? 'one trial' : `the mean of ${trials} trials`;
@@ -166,7 +168,7 @@ export interface PairRow {
 
 /** Levels that stand in no order, each against each; none of a factor that has an order. */
 export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
-  if (isGraded(factorOf(plan.factor).axis)) return [];
+  if (isOrdered(factorOf(plan.factor).axis)) return [];
   const measure = measureOf(plan.measure);
   const unit = inUnitOf(measure);
   const nameOf = (level: number): string => levelWords(plan, plan.levels[level]!.id);

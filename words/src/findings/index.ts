@@ -1,9 +1,14 @@
-export { foresightText, saidOf, scoresText, type MinutesAt } from './analysis-sentences.js';
+export {
+  foresightText,
+  analysisSentences,
+  scoresText,
+  type MinutesAt,
+} from './analysis-sentences.js';
 export { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 export {
-  allSaid,
+  allSentences,
   beliefText,
-  besidesSaid,
+  checkSentences,
   censoredText,
   conclusionsOf,
   levelRows,
@@ -27,6 +32,6 @@ export {
   factorWords,
   slopeText,
   type FactorWords,
-  type Said,
+  type Statement,
 } from './sentence-words.js';
 export { learntText, nextText, shownText } from './teaching-words.js';

@@ -4,7 +4,7 @@ import type { CurveId, FittedCurve } from '@nab/core/statistics';
 import { inUnitOf } from '../lesson/index.js';
 
 /** A sentence about readings, and whether it asks for care. */
-export interface Said {
+export interface Statement {
   readonly state: 'rest' | 'caution';
   readonly text: string;
 }

@@ -52,10 +52,10 @@ describe('conclusions that classes jump to', () => {
         return [x, middle - 1.5, middle + 1.4, middle + 0.1] as const;
       }),
     );
-    const { alike, curves } = analyse(bent, true);
+    const { equallySupported, curves } = analyse(bent, true);
     const shapes = curves
       .map(({ curve }) => curve)
-      .filter(({ id }) => alike.includes(id) && id !== 'means' && id !== 'none');
+      .filter(({ id }) => equallySupported.includes(id) && id !== 'means' && id !== 'none');
     expect(shapes.length).toBeGreaterThan(1);
     const text = said(bent).find((one) => one.startsWith('Does the pattern continue?'))!;
     expect(text).toMatch(
@@ -69,7 +69,7 @@ describe('conclusions that classes jump to', () => {
     const straight = readings(
       [10, 20, 40, 60, 80].map((x) => [x, 3 + x - 0.1, 3 + x + 0.1, 3 + x] as const),
     );
-    expect(analyse(straight, true).alike).toEqual(['line']);
+    expect(analyse(straight, true).equallySupported).toEqual(['line']);
     expect(said(straight).join(' ')).not.toContain('Does the pattern continue?');
   });
 });

@@ -3,7 +3,7 @@ import { levelAt, type Factor, type Measure } from '@nab/core/lesson';
 import type { Analysis } from '@nab/core/statistics';
 import { percentText } from '../terms/index.js';
 import { inUnitOf } from '../lesson/index.js';
-import { CURVE_NAMES, type FactorWords, type Said } from './sentence-words.js';
+import { CURVE_NAMES, type FactorWords, type Statement } from './sentence-words.js';
 
 /** Conclusions that classes jump to, each with what these data say of it. */
 export function wrongConclusions(
@@ -11,7 +11,7 @@ export function wrongConclusions(
   factor: Factor,
   words: FactorWords,
   measure: Measure,
-): Said[] {
+): Statement[] {
   return [
     ...doubling(analysis, words),
     ...oneTrial(analysis),
@@ -20,7 +20,7 @@ export function wrongConclusions(
 }
 
 /** “Twice the turns, twice the clips?” by the power law, which says the same wherever one doubles. */
-function doubling({ curves }: Analysis, { term }: FactorWords): Said[] {
+function doubling({ curves }: Analysis, { term }: FactorWords): Statement[] {
   const power = curves.find(({ curve }) => curve.id === 'power')?.curve;
   if (!power) return [];
   const [, exponent = 0] = power.coefficients;
@@ -44,10 +44,14 @@ function doubling({ curves }: Analysis, { term }: FactorWords): Said[] {
 /** With a trial a level there is nothing to count. */
 const FEW = 2;
 
-function oneTrial({ misled, levels }: Analysis): Said[] {
-  if (misled === null || levels.some(({ summary }) => summary.n < FEW)) return [];
+function oneTrial({ misleadingPairRate, levels }: Analysis): Statement[] {
+  if (misleadingPairRate === null || levels.some(({ summary }) => summary.n < FEW)) return [];
   const often =
-    misled === 0 ? 'none' : misled < 0.005 ? 'fewer than one in 200' : percentText(misled);
+    misleadingPairRate === 0
+      ? 'none'
+      : misleadingPairRate < 0.005
+        ? 'fewer than one in 200'
+        : percentText(misleadingPairRate);
   return [
     {
       state: 'rest',
@@ -61,14 +65,14 @@ const ALIKE = 0.1;
 
 /** “So it goes on”: what the shapes that cannot be told apart say far beyond the levels. */
 function goesOn(
-  { curves, alike, levels }: Analysis,
+  { curves, equallySupported, levels }: Analysis,
   { axis }: Factor,
   { term, unit }: FactorWords,
   measure: Measure,
-): Said[] {
+): Statement[] {
   const [first, second] = curves
     .map(({ curve }) => curve)
-    .filter(({ id }) => alike.includes(id) && id !== 'means' && id !== 'none');
+    .filter(({ id }) => equallySupported.includes(id) && id !== 'means' && id !== 'none');
   if (!first || !second) return [];
   const far = 2 * Math.max(...levels.map(({ x }) => x));
   if (levelAt(axis, far) === null) return [];

@@ -1,4 +1,4 @@
-export { asDone } from './adapted-measure.js';
+export { adaptMeasure } from './adapted-measure.js';
 export { caseText, levelWords, typedLevel } from './case-words.js';
 export { coilsOf, type CoilOf } from './coils.js';
 export {
@@ -13,7 +13,7 @@ export {
   type KitOf,
   type Shortage,
 } from './kit/index.js';
-export { asked, moreThan, type Asked } from './poll-question.js';
+export { pollQuestion, moreThan, type PollQuestion } from './poll-question.js';
 export { prepared, type NamedCase, type Prepared } from './prepared.js';
 export { questionText } from './question.js';
 export {
@@ -32,6 +32,6 @@ export {
 } from './readings.js';
 export { remarkText } from './remarks.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
-export { benchSteps } from './trial-steps.js';
-export { checksOf, troublesOf } from './troubleshooting.js';
+export { trialSteps } from './trial-steps.js';
+export { packingChecks, troubleshootingTips } from './troubleshooting.js';
 export { voteText } from './votes.js';

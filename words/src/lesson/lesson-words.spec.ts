@@ -3,7 +3,7 @@ import { USUAL_LESSON, type Plan } from '@nab/contract/lesson';
 import { measureOf, type BatteryUse } from '@nab/core/lesson';
 import { batteryWords } from '../experiments/index.js';
 import {
-  benchSteps,
+  trialSteps,
   cautionsOf,
   classCautions,
   coilsOf,
@@ -34,7 +34,7 @@ describe('the question in a sentence', () => {
 
 describe('the steps at the bench', () => {
   const steps = (id: Parameters<typeof measureOf>[0], repeats = 3) =>
-    benchSteps(measureOf(id), { on: 4.6, repeats, reader: 'full' });
+    trialSteps(measureOf(id), { on: 4.6, repeats, reader: 'full' });
 
   it('begin with the prediction, check with the current off, and say how long it is on', () => {
     const [first, second, third] = steps('objects-one-end');
@@ -52,7 +52,7 @@ describe('the steps at the bench', () => {
   });
 
   it('are short for young pupils', () => {
-    const plain = benchSteps(measureOf('objects-one-end'), { on: 5, repeats: 2, reader: 'plain' });
+    const plain = trialSteps(measureOf('objects-one-end'), { on: 5, repeats: 2, reader: 'plain' });
     expect(plain[2]).toBe('Battery on. Count to 5. Battery off!');
     for (const step of plain) expect(step.split(' ').length).toBeLessThan(14);
   });

@@ -5,7 +5,7 @@ import { bankText, packOf } from '../experiments/index.js';
 import { answerOf } from './readings.js';
 
 /** What an audience is asked before a trial. */
-export interface Asked {
+export interface PollQuestion {
   readonly question: string;
   readonly choices: readonly PollChoice[];
 }
@@ -17,11 +17,11 @@ const MOST_STEPS = 12;
 export const moreThan = (cells: number, pack: number): number => cells + Math.max(1, pack);
 
 /** What can be voted on before a trial of this measure; null where it is no matter of a few choices. */
-export function asked(
+export function pollQuestion(
   measure: Measure,
   { load }: Pick<Plan, 'load'>,
   { name, subject }: Pick<Case, 'subject'> & { readonly name: string },
-): Asked | null {
+): PollQuestion | null {
   const what = load ?? 'it';
   const { data, heldAgainst } = measure;
   if (data === 'yes-no') {

@@ -16,7 +16,7 @@ import {
 } from '@nab/core/lesson';
 import { formatQuantity } from '@nab/core/quantities';
 import { wireText, lengthUnit, lengthUnits } from '../terms/index.js';
-import { asDone } from './adapted-measure.js';
+import { adaptMeasure } from './adapted-measure.js';
 import { caseText } from './case-words.js';
 
 /** A level with its words. */
@@ -57,7 +57,7 @@ export function prepared(
     plan,
     document,
     settings,
-    measure: asDone(measureOf(plan.measure), document),
+    measure: adaptMeasure(measureOf(plan.measure), document),
     cases,
     demonstration,
     lengthText: (metres, digits = 3) => formatQuantity(metres, 'length', unit, digits),

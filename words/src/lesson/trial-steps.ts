@@ -2,7 +2,7 @@ import type { SheetReader } from '@nab/contract/lesson';
 import { SWITCH, type Measure } from '@nab/core/lesson';
 
 /** What a group does in each trial, step by step; the same words as on the screen. */
-export function benchSteps(
+export function trialSteps(
   { protocol, plainly }: Measure,
   {
     on,

@@ -4,7 +4,7 @@ import {
   newShell,
   type ExperimentDocument,
 } from '@nab/contract/experiments';
-import { checksOf, coilsOf, kitOf, prepared, troublesOf } from './index.js';
+import { packingChecks, coilsOf, kitOf, prepared, troubleshootingTips } from './index.js';
 import { lengthUnits } from '../terms/index.js';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
@@ -23,10 +23,10 @@ const needle = (document: ExperimentDocument = newCompassSet()) =>
 
 describe('what usually goes wrong', () => {
   it('speaks of what is measured', () => {
-    expect(troublesOf(prepared(examplePlan(), newDesign())).join(' ')).toContain(
+    expect(troubleshootingTips(prepared(examplePlan(), newDesign())).join(' ')).toContain(
       'Nothing is lifted: enamel still on the ends',
     );
-    const text = troublesOf(needle()).join(' ');
+    const text = troubleshootingTips(needle()).join(' ');
     expect(text).toContain('The needle does not move');
     expect(text).not.toContain('dip');
     expect(text).not.toContain('hangs on');
@@ -35,20 +35,22 @@ describe('what usually goes wrong', () => {
   it('says nothing of cells where there are none', () => {
     const set = newCompassSet();
     const bench = { ...set, supply: { ...set.supply, kind: 'bench' as const } };
-    expect(troublesOf(needle(bench)).join(' ')).not.toMatch(/cells? /);
-    expect(checksOf(needle(bench)).join(' ')).not.toContain('cells');
+    expect(troubleshootingTips(needle(bench)).join(' ')).not.toMatch(/cells? /);
+    expect(packingChecks(needle(bench)).join(' ')).not.toContain('cells');
   });
 
   it('speaks of a second layer only where there is one', () => {
     const design = newDesign();
     const short = { ...design, winding: { ...design.winding, start: '30 mm', end: '34 mm' } };
-    expect(troublesOf(prepared(examplePlan(), design)).join(' ')).not.toContain('second layer');
-    expect(troublesOf(prepared(examplePlan(), short)).join(' ')).toContain('second layer');
+    expect(troubleshootingTips(prepared(examplePlan(), design)).join(' ')).not.toContain(
+      'second layer',
+    );
+    expect(troubleshootingTips(prepared(examplePlan(), short)).join(' ')).toContain('second layer');
   });
 
   it('checks before the lesson what the lesson needs', () => {
-    expect(checksOf(needle()).join(' ')).toContain('compass points north');
-    expect(checksOf(prepared(examplePlan(), newDesign())).join(' ')).toContain('trays');
+    expect(packingChecks(needle()).join(' ')).toContain('compass points north');
+    expect(packingChecks(prepared(examplePlan(), newDesign())).join(' ')).toContain('trays');
   });
 });
 

@@ -44,7 +44,7 @@ const AT_BENCH: Readonly<Record<Site, AtBench>> = {
 };
 
 /** What usually goes wrong in such a lesson, and its cure. Common practice, no source. */
-export function troublesOf({ measure, cases, document }: Prepared): string[] {
+export function troubleshootingTips({ measure, cases, document }: Prepared): string[] {
   const { nothing, agree } = AT_BENCH[measure.site];
   const built = cases.flatMap(({ trialled }) => (trialled ? [trialled] : []));
   const layers = Math.max(0, ...built.map(({ coil }) => coil.winding.layers.length));
@@ -79,7 +79,7 @@ export function troublesOf({ measure, cases, document }: Prepared): string[] {
 }
 
 /** What to look at before the boxes are closed. Common practice, no source. */
-export function checksOf({
+export function packingChecks({
   measure,
   document,
 }: Pick<Prepared, 'document'> & { readonly measure: Measure }): string[] {

@@ -1,6 +1,6 @@
 import { HEADED_SHAPES, THREADED_SHAPES, type MagnetDesign } from '@nab/core/experiments';
 import { parseQuantity, type QuantityKind } from '@nab/core/quantities';
-import { SMALL_OBJECTS, usualBar, type Coil, type YokeBar } from '@nab/core/physics';
+import { SMALL_OBJECTS, defaultYoke, type Coil, type YokeBar } from '@nab/core/physics';
 import type { DesignDocument } from './design.js';
 
 /** Adhesive tape round a folded strip, m. Typical, from memory. */
@@ -69,7 +69,7 @@ export function toLeads(leads: DesignDocument['leads']): Coil['leads'] {
 
 /** The bar across two cores; what is not typed is as a screwed bar of the core's own section. */
 function toBar(core: DesignDocument['core'], diameter: number): YokeBar {
-  const usual = usualBar(diameter / 2);
+  const usual = defaultYoke(diameter / 2);
   const typed = (text: string | undefined, otherwise: number): number =>
     text === undefined ? otherwise : si(text);
   return {

@@ -7,7 +7,7 @@ import {
   STROKINGS,
   earthFieldAt,
   type EarthField,
-  type FloatStuff,
+  type FloatMaterial,
   type Needle,
   type NeedleEnd,
   type Stroking,
@@ -38,7 +38,7 @@ export const needleSchema = object({
   pole: choice<StrokingPole>(STROKING_POLES, 'a pole').default('north'),
   leavesAt: choice<NeedleEnd>(NEEDLE_ENDS, 'an end').default('point'),
   float: object({
-    stuff: choice<FloatStuff>(FLOATS, 'a float').default('cork'),
+    stuff: choice<FloatMaterial>(FLOATS, 'a float').default('cork'),
     diameter: quantity('length', NEEDLE_LIMITS.floatDiameter).default('25 mm'),
     thickness: quantity('length', NEEDLE_LIMITS.floatThickness).default('5 mm'),
   })

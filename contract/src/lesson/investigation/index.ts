@@ -11,7 +11,7 @@ export {
   type SheetReader,
 } from './lesson.js';
 export type * from './page.js';
-export { PLACES, placeSchema, type Place, type PlaceBody } from './place.js';
+export { PLACES, placeSchema, type Status, type PlaceBody } from './place.js';
 export * from './printing.js';
 export * from './poll.js';
 export {

@@ -7,10 +7,10 @@ export const PLACES = {
   archived: 'Archived',
   deleted: 'Deleted',
 } as const;
-export type Place = keyof typeof PLACES;
+export type Status = keyof typeof PLACES;
 
 /** What is sent to move an investigation to another place. */
-export const placeSchema = object({ place: choice<Place>(PLACES, 'a place') })
+export const placeSchema = object({ place: choice<Status>(PLACES, 'a place') })
   .noUnknown()
   .required();
 export type PlaceBody = InferType<typeof placeSchema>;

@@ -60,7 +60,7 @@ export function toOrderedReadings(rows: readonly ReadingRow[]): {
     return {
       x: graded ? Number(row.level) : NaN,
       y: row.value,
-      atLeast: row.censored,
+      rightCensored: row.censored,
       level: levels.indexOf(row.level),
       group: groups.indexOf(row.group),
       order: row.order ?? before,

@@ -1,7 +1,7 @@
 import type { ExperimentId } from '@nab/core/experiments';
 import type { FactorId, MeasureId } from '@nab/core/lesson';
 import type { ExperimentDocument } from '../../experiments/index.js';
-import type { Place } from './place.js';
+import type { Status } from './place.js';
 import type { Group, Plan } from './plan.js';
 import type { Poll } from './poll.js';
 import type { PredictionBody, ReadingBody } from './reading.js';
@@ -69,7 +69,7 @@ export interface SchoolClass {
 export interface InvestigationSummary {
   readonly id: string;
   /** Where it is found. Deleted ones are listed with the others, so that they can be brought back. */
-  readonly place: Place;
+  readonly place: Status;
   readonly title: string;
   readonly experiment: ExperimentId;
   readonly factor: FactorId;

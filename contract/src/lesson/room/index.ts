@@ -2,4 +2,4 @@ export * from './join-code.js';
 export * from './resources.js';
 export type * from './live.js';
 export * from './requests.js';
-export * from './stray.js';
+export * from './unplaced-reading.js';

@@ -8,7 +8,7 @@ import {
   prepareCore,
   sheetsOfBlock,
   preparePair,
-  usualBar,
+  defaultYoke,
 } from '../../physics/index.js';
 import { EXPERIMENTS } from '../registry/index.js';
 import type { MagnetDesign } from '../magnet/index.js';
@@ -164,7 +164,7 @@ describe('the picture of a pair', () => {
       core: { ...nail.core, head: { diameter: 0.012, height: 0.005 }, headAt: 'tip' as const },
       pair: { spacing: 0.04, yoke: 'bar' as const, opposed: true, coils: 'series' as const },
     };
-    const given = { ...headed.pair, bar: usualBar(nail.core.diameter / 2) };
+    const given = { ...headed.pair, bar: defaultYoke(nail.core.diameter / 2) };
     expect(pairPicture(headed).strength).toEqual(pairPicture({ ...headed, pair: given }).strength);
   });
 

@@ -18,7 +18,7 @@ import {
 import { evaluateMagnet, faceHeight, type MagnetDesign } from '../magnet/index.js';
 import { gaussLegendre } from '../../numerics/index.js';
 import { signOf } from './sign.js';
-import { crossedField, type CrossedPiece } from './transverse.js';
+import { transverseField, type TransversePiece } from './transverse.js';
 
 /** Field along the plane through both axes, T: x to the right, z toward the tips. */
 export type PlaneField = (x: number, z: number) => readonly [x: number, z: number];
@@ -106,12 +106,12 @@ export function pairField({ core, sheets, pair, induced = [] }: PairParts): Plan
     return [left![0] - sign * right![0], left![1] + sign * right![1]];
   };
   // On its own axis a leg has no field across; what is there draws its charges aside.
-  const pieces = Array.from({ length: count - Math.max(root, 0) }, (_, i): CrossedPiece => {
+  const pieces = Array.from({ length: count - Math.max(root, 0) }, (_, i): TransversePiece => {
     const [from, to] = [boundaries[root + i]!, boundaries[root + i + 1]!];
     const [across] = both(-half, (from + to) / 2);
     return { from: Math.max(from, 0), to, radius: outerRadius[root + i]!, across };
   }).filter(({ from, to }) => to > from);
-  const crossed = crossedField(pieces);
+  const crossed = transverseField(pieces);
   return (x, z) => {
     const [bx, bz] = both(x, z);
     left![0] = left![1] = right![0] = right![1] = 0;

@@ -2,7 +2,7 @@ import {
   QUICK,
   QUICK_BARE,
   rasterOf,
-  refinements,
+  adaptiveSolutions,
   type Accuracy,
   type FieldProblem,
   type FieldRaster,
@@ -71,7 +71,7 @@ export function* fieldPictures(
     error: null,
     settled: true,
   };
-  for (const { solution, estimate } of refinements(problem, chosen, { onIteration })) {
+  for (const { solution, estimate } of adaptiveSolutions(problem, chosen, { onIteration })) {
     onSolution?.(solution);
     yield {
       raster: rasterOf(solution, window, COLUMNS, rowsFor(COLUMNS)),

@@ -9,7 +9,7 @@ interface PointPair {
 }
 
 /** A piece of a round leg and the field across it on its axis, A/m, without the leg's own. */
-export interface CrossedPiece {
+export interface TransversePiece {
   readonly from: number;
   readonly to: number;
   readonly radius: number;
@@ -29,8 +29,8 @@ const PIECE = 0.35;
  * that half of the disc's serves at the end of a cylinder is an estimate, held against finite elements.
  * @returns the field of these charges in the plane: at x from the leg's axis and z, added to `out`, A/m.
  */
-export function crossedField(
-  pieces: readonly CrossedPiece[],
+export function transverseField(
+  pieces: readonly TransversePiece[],
 ): (x: number, z: number, out: [number, number]) => void {
   const points: PointPair[] = [];
   const put = (radius: number, z: number, moment: number): void => {

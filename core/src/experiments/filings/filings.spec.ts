@@ -6,15 +6,15 @@ import {
   FILING,
   GriddedField,
   patternOf,
-  settle,
+  applyBounce,
   SHEET,
   sprinkle,
   sprinkleOn,
-  standingField,
-  turningField,
+  uprightThreshold,
+  rotationThreshold,
   type Filings,
 } from './filings.js';
-import { BAGGED, gather, gatherRadius } from './gather.js';
+import { BAGGED, collectFilings, gatherRadius } from './gather.js';
 import { wireHeating } from './heating.js';
 import { fieldOnSheet, type FilingSource } from './sources.js';
 
@@ -35,7 +35,7 @@ const tapped = (filings: Filings, field: GriddedField, taps: number, seed = 5): 
   const random = seededRandom(seed);
   for (let tap = 0; tap < taps; tap++) {
     for (let bounce = 0; bounce < BOUNCES; bounce++)
-      filings = settle(filings, field, bounce, random);
+      filings = applyBounce(filings, field, bounce, random);
   }
   return filings;
 };
@@ -121,15 +121,15 @@ describe('filings', () => {
     const mass = 7860 * (Math.PI / 4) * 0.2e-3 ** 2 * 1e-3;
     const rub = (0.4 * mass * 9.80665 * 1e-3) / 4;
     const volume = mass / 7860;
-    expect(turningField()).toBeCloseTo(Math.sqrt((rub * MU_0 * 0.0558) / volume), 6);
+    expect(rotationThreshold()).toBeCloseTo(Math.sqrt((rub * MU_0 * 0.0558) / volume), 6);
     // Upright it has to be twice as strong: ρ g l μ0 N.
-    expect(standingField()).toBeCloseTo(Math.sqrt(7860 * 9.80665 * 1e-3 * MU_0 * 0.0558), 6);
+    expect(uprightThreshold()).toBeCloseTo(Math.sqrt(7860 * 9.80665 * 1e-3 * MU_0 * 0.0558), 6);
     const lone = (b: number): number => {
       const one = { x: Float64Array.of(0), y: Float64Array.of(0), angle: Float64Array.of(0.8) };
-      return settle(one, EVEN(b), null, seededRandom(1)).angle[0]!;
+      return applyBounce(one, EVEN(b), null, seededRandom(1)).angle[0]!;
     };
-    expect(lone(turningField() * 0.98)).toBe(0.8);
-    expect(lone(turningField() * 3)).toBeLessThan(0.8);
+    expect(lone(rotationThreshold() * 0.98)).toBe(0.8);
+    expect(lone(rotationThreshold() * 3)).toBeLessThan(0.8);
   });
 
   it('that are tapped lie along a strong field and not along a weak one', () => {
@@ -143,8 +143,8 @@ describe('filings', () => {
     const field = new GriddedField(fieldOnSheet({ ...WIRE, current: 30 }));
     const { seen, weakest } = patternOf(tapped(sprinkle(6000, 2), field, 4), field);
     // Between a field that turns them while they tremble and one that turns them at rest.
-    expect(weakest).toBeGreaterThan(0.2 * turningField());
-    expect(weakest).toBeLessThan(2 * turningField());
+    expect(weakest).toBeGreaterThan(0.2 * rotationThreshold());
+    expect(weakest).toBeLessThan(2 * rotationThreshold());
     expect(seen).toBeGreaterThan(0.01);
     expect(seen).toBeLessThan(0.2);
     const none = patternOf(sprinkle(6000, 2), field);
@@ -154,14 +154,14 @@ describe('filings', () => {
   it('draw one another end to end and push one another off side by side', () => {
     const field = EVEN(5e-3);
     const gap = (filings: Filings): number => filings.x[1]! - filings.x[0]!;
-    const ends = settle(two(1.6e-3, 0, 0), field, null, seededRandom(1));
+    const ends = applyBounce(two(1.6e-3, 0, 0), field, null, seededRandom(1));
     expect(gap(ends)).toBeLessThan(1.6e-3);
     // Each as much as the other.
     expect(ends.x[0]! + ends.x[1]!).toBeCloseTo(1.6e-3, 12);
-    const crossed = settle(two(0.7e-3, 0.6e-3, 0.4), field, null, seededRandom(1));
+    const crossed = applyBounce(two(0.7e-3, 0.6e-3, 0.4), field, null, seededRandom(1));
     expect(crossed.x[0]! + crossed.x[1]!).toBeCloseTo(0.7e-3, 12);
     expect(crossed.y[0]! + crossed.y[1]!).toBeCloseTo(0.6e-3, 12);
-    const sides = settle(two(0, 0.5e-3, 0), field, null, seededRandom(1));
+    const sides = applyBounce(two(0, 0.5e-3, 0), field, null, seededRandom(1));
     expect(sides.y[1]! - sides.y[0]!).toBeGreaterThan(0.5e-3);
   });
 
@@ -202,12 +202,12 @@ describe('a magnet in a bag', () => {
     expect(reach).toBeGreaterThan(BAGGED.radius);
     expect(reach).toBeLessThan(0.03);
     const filings = sprinkle(3000, 6);
-    const left = gather(filings, [-0.05, 0], [0.05, 0], reach);
+    const left = collectFilings(filings, [-0.05, 0], [0.05, 0], reach);
     const near = (one: Filings): number =>
       one.x.reduce((n, x, i) => n + (Math.abs(x) < 0.05 && Math.abs(one.y[i]!) < reach ? 1 : 0), 0);
     expect(near(filings)).toBeGreaterThan(50);
     expect(near(left)).toBe(0);
-    expect(gather(left, [-0.05, 0], [0.05, 0], reach)).toBe(left);
+    expect(collectFilings(left, [-0.05, 0], [0.05, 0], reach)).toBe(left);
   });
 });
 

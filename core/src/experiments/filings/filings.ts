@@ -163,7 +163,7 @@ export function patternOf(filings: Filings, field: GriddedField): Pattern {
 }
 
 /** The weakest field along the sheet that turns a filing which lies still, without a tap, T. */
-export function turningField(): number {
+export function rotationThreshold(): number {
   // Moment × B against friction at the two ends of a rod on its own weight: μ m g l/4.
   return Math.sqrt((FRICTION * WEIGHT * FILING.length * MU_0) / (4 * ALONG * VOLUME));
 }
@@ -172,7 +172,7 @@ export function turningField(): number {
  * The weakest field out of the sheet in which a filing that was thrown up stands rather than lies, T:
  * its magnetic energy V B²/(2 μ0 N) against its weight lifted by half its length.
  */
-export function standingField(): number {
+export function uprightThreshold(): number {
   return Math.sqrt((WEIGHT * FILING.length * MU_0) / (ALONG * VOLUME));
 }
 
@@ -183,7 +183,7 @@ export function standingField(): number {
  * A filing that leaves the sheet is gone.
  * @returns the filings that are left; the arrays that were given are moved, not copied.
  */
-export function settle(
+export function applyBounce(
   filings: Filings,
   field: GriddedField,
   bounce: number | null,

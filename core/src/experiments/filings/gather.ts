@@ -27,7 +27,7 @@ export function gatherRadius(): number {
 }
 
 /** What is left on the sheet when the magnet was led along a straight way, m. */
-export function gather(
+export function collectFilings(
   filings: Filings,
   from: readonly [number, number],
   to: readonly [number, number],

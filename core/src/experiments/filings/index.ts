@@ -3,16 +3,16 @@ export {
   FILING,
   GriddedField,
   patternOf,
-  settle,
+  applyBounce,
   SHEET,
   sprinkle,
   sprinkleOn,
-  standingField,
-  turningField,
+  uprightThreshold,
+  rotationThreshold,
   type Filings,
   type Pattern,
 } from './filings.js';
-export { BAGGED, gather, gatherRadius } from './gather.js';
+export { BAGGED, collectFilings, gatherRadius } from './gather.js';
 export { FILING_COUNTS, FILING_LIMITS } from './limits.js';
 export { wireHeating, type WireHeating } from './heating.js';
 export {

@@ -2,7 +2,7 @@ import { coilCautions, everyCoilsCautions, type Caution, MU_0 } from '../../phys
 import { girthRadius } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 import type { Evaluation } from './evaluate.js';
-import { openingOf } from './turn-off.js';
+import { turnOffOf } from './turn-off.js';
 
 /** A pull from which a hung load hurts when it drops, N. Common practice, no source. */
 const HEAVY_N = 5;
@@ -17,7 +17,7 @@ function strongestPull({ core, peakFluxDensity }: Evaluation): number {
 export function cautionsFor(design: MagnetDesign, evaluation: Evaluation): Caution[] {
   const { core } = design;
   const cautions = coilCautions(design, evaluation, {
-    storedEnergy: openingOf(design, evaluation).energy,
+    storedEnergy: turnOffOf(design, evaluation).energy,
     bendRadius: girthRadius(core),
   });
   if (strongestPull(evaluation) > HEAVY_N) {

@@ -1,7 +1,7 @@
 import {
   type TipShape,
   findMaterial,
-  fullAt,
+  saturationFluxDensity,
   linearCurve,
   type SteelCurve,
   type CoreSection,
@@ -132,7 +132,7 @@ function steelOf(
 ): Pick<TipShape, 'fullness' | 'slenderness' | 'boreRadius'> {
   const length = core.length + (core.head?.height ?? 0);
   return {
-    fullness: peakFluxDensity / fullAt(coreCurve(core)),
+    fullness: peakFluxDensity / saturationFluxDensity(coreCurve(core)),
     ...(core.shape !== 'none' && { slenderness: length / radius }),
     ...(core.shape === 'pipe' && radius === girthRadius(core) && { boreRadius: core.bore / 2 }),
   };

@@ -20,7 +20,7 @@ import {
 import { buildMagnet } from './build.js';
 import { coreCurve, coreSections, faceHeight, rearShape, tipShape } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
-import { heapOf, massLifted } from './lifted-mass.js';
+import { liftedMassOf, pileMaterial } from './lifted-mass.js';
 
 /** Everything that tier 1 says of a design. */
 export interface Evaluation extends WoundCoil {
@@ -51,7 +51,11 @@ export function evaluateMagnet(design: MagnetDesign, memory?: SolverMemory): Eva
   const charges = magnetCharges(core, sheets, faceHeight(design.core));
   const peakFluxDensity = core.fluxDensity.reduce((peak, b) => Math.max(peak, Math.abs(b)), 0);
   const { outerRadius } = build.winding;
-  const heap = growHeap(charges, tipShape(design, outerRadius, peakFluxDensity), heapOf(design));
+  const heap = growHeap(
+    charges,
+    tipShape(design, outerRadius, peakFluxDensity),
+    pileMaterial(design),
+  );
   // Of a pole pair both lower ends lift, the upper ones hold the yoke.
   const poles = design.pair ? 2 : 1;
   const rearHeap =
@@ -59,11 +63,11 @@ export function evaluateMagnet(design: MagnetDesign, memory?: SolverMemory): Eva
       ? growHeap(
           mirrored(magnetCharges(core, sheets, 0)),
           rearShape(design, outerRadius, peakFluxDensity),
-          heapOf(design),
+          pileMaterial(design),
         )
       : null;
   const liftedMass =
-    poles * massLifted(design, heap) + (rearHeap ? massLifted(design, rearHeap) : 0);
+    poles * liftedMassOf(design, heap) + (rearHeap ? liftedMassOf(design, rearHeap) : 0);
   return {
     ...build,
     core,

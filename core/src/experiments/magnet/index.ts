@@ -22,7 +22,7 @@ export {
 } from './core-shape.js';
 export { evaluateMagnet, magnetise, type Evaluation } from './evaluate.js';
 export { fieldProblemOf } from './field-problem.js';
-export { countBelief, countSpread, massLifted } from './lifted-mass.js';
+export { countBelief, countSpread, liftedMassOf } from './lifted-mass.js';
 export { findLimit, type Limit, type LimitKind } from './limit.js';
 export { cellsToHold, GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
 export {
@@ -34,7 +34,7 @@ export {
   PLATE,
   type LoadHeld,
 } from './load.js';
-export { openingOf, type Opening } from './turn-off.js';
+export { turnOffOf, type TurnOff } from './turn-off.js';
 export { residualAfter, type Residual } from './residual.js';
 export {
   sweepDesign,

@@ -1,4 +1,4 @@
-import { ampereTurnsYardstick } from '../../physics/index.js';
+import { maxAmpereTurns } from '../../physics/index.js';
 import { describe, expect, it } from 'vitest';
 import {
   buildMagnet,
@@ -6,7 +6,7 @@ import {
   findLimit,
   loadAgainstCells,
   loadHeld,
-  openingOf,
+  turnOffOf,
   type MagnetDesign,
 } from './index.js';
 import { bolt } from '../../../testing/designs.js';
@@ -138,11 +138,11 @@ describe('sorts of wire', () => {
 
   it('in a cable are measured by the same yardstick', () => {
     const cable = buildMagnet(withWire({ insulation: 'hook-up', form: 'cable', join: 'adding' }));
-    expect(ampereTurnsYardstick(cable)).toBeGreaterThanOrEqual(cable.ampereTurns);
+    expect(maxAmpereTurns(cable)).toBeGreaterThanOrEqual(cable.ampereTurns);
     const wrong = buildMagnet(
       withWire({ insulation: 'hook-up', form: 'cable', join: 'cancelling' }),
     );
-    expect(ampereTurnsYardstick(wrong)).toBe(0);
+    expect(maxAmpereTurns(wrong)).toBe(0);
   });
 
   it('joined end to end cancel: current, heat and nothing lifted', () => {
@@ -260,7 +260,7 @@ describe('the on-time', () => {
 describe('switching off', () => {
   const opening = (leads: Partial<MagnetDesign['leads']>) => {
     const design = { ...bolt, leads: { ...bolt.leads, ...leads } };
-    return openingOf(design, evaluateMagnet(design));
+    return turnOffOf(design, evaluateMagnet(design));
   };
 
   it('kicks hard without a diode and hardly with one', () => {
@@ -279,12 +279,12 @@ describe('switching off', () => {
   it('of two cores far apart is twice that of one', () => {
     const pair = { spacing: 0.2, yoke: 'none', opposed: true, coils: 'series' } as const;
     const two: MagnetDesign = { ...bolt, pair };
-    const ratio = openingOf(two, evaluateMagnet(two)).inductance / opening({}).inductance;
+    const ratio = turnOffOf(two, evaluateMagnet(two)).inductance / opening({}).inductance;
     expect(Math.abs(ratio / 2 - 1)).toBeLessThan(0.1);
   });
 
   it('is nothing when the turns cancel', () => {
     const wrong = withWire({ insulation: 'hook-up', form: 'cable', join: 'cancelling' });
-    expect(openingOf(wrong, evaluateMagnet(wrong)).energy).toBe(0);
+    expect(turnOffOf(wrong, evaluateMagnet(wrong)).energy).toBe(0);
   });
 });

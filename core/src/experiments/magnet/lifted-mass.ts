@@ -1,7 +1,7 @@
 import {
   COUNT_SPREAD,
-  priorBelief,
-  type ClassBelief,
+  priorDistribution,
+  type ClassPosterior,
   type Spread,
 } from '../../statistics/index.js';
 import {
@@ -13,12 +13,15 @@ import {
 import type { MagnetDesign } from './design.js';
 
 /** What is lifted as a material: small clips when the design says nothing. */
-export function heapOf({ heap }: MagnetDesign): HeapMaterial {
+export function pileMaterial({ heap }: MagnetDesign): HeapMaterial {
   return heap ?? SMALL_OBJECTS['clip-small'].heap;
 }
 
 /** Mass that a class lifts at an end where such a heap would hang, kg. */
-export function massLifted({ method = 'dip' }: MagnetDesign, { mass }: Pick<Heap, 'mass'>): number {
+export function liftedMassOf(
+  { method = 'dip' }: MagnetDesign,
+  { mass }: Pick<Heap, 'mass'>,
+): number {
   return LIFTED_OVER_HEAP[method] * mass;
 }
 
@@ -28,6 +31,6 @@ export function countSpread({ heap }: MagnetDesign): Spread {
 }
 
 /** What is believed of such a class before any trial. */
-export function countBelief(design: MagnetDesign): ClassBelief {
-  return priorBelief(countSpread(design));
+export function countBelief(design: MagnetDesign): ClassPosterior {
+  return priorDistribution(countSpread(design));
 }

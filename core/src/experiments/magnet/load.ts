@@ -9,7 +9,7 @@ import {
   longestChain,
   type Chain,
   solverMemory,
-  pullOnBridge,
+  pullOnBar,
   preparePair,
 } from '../../physics/index.js';
 import { GAP_SPREAD, STEEL_SPREAD, type CellStep } from './cell-steps.js';
@@ -75,7 +75,7 @@ function pullAt(
   const radius = Math.sqrt((width * (pair.spacing / 2 + width / 2)) / Math.PI);
   const pole = preparePair(legSections(design), pair, { gap });
   const way = { length: (pair.spacing + thickness) / 2, area: width * thickness };
-  return pullOnBridge(pole, sheets, curve, { radius, thickness, way }, gap);
+  return pullOnBar(pole, sheets, curve, { radius, thickness, way }, gap);
 }
 
 /** The load against the contact gap. */

@@ -1,4 +1,4 @@
-import { ampereTurnsYardstick, polesOf, solverMemory } from '../../physics/index.js';
+import { maxAmpereTurns, polesOf, solverMemory } from '../../physics/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CoreError } from '../../errors.js';
@@ -318,7 +318,7 @@ describe('changes that help', () => {
 
 describe('the yardstick', () => {
   it('is not passed by any number of turns in the same space', () => {
-    const yardstick = ampereTurnsYardstick(buildMagnet(nail));
+    const yardstick = maxAmpereTurns(buildMagnet(nail));
     // Wire that fills the space of these turns: diameter falls as the root of their number.
     for (const scale of [0.5, 0.8, 1, 1.3, 2, 3]) {
       const design = {
@@ -336,7 +336,7 @@ describe('the yardstick', () => {
     const k = build.coilResistance / turns ** 2;
     const matched = Math.sqrt((build.source.resistance + build.leadResistance) / k);
     const current = build.source.emf / (2 * (build.source.resistance + build.leadResistance));
-    expect(ampereTurnsYardstick(build)).toBeCloseTo(matched * current, 9);
+    expect(maxAmpereTurns(build)).toBeCloseTo(matched * current, 9);
   });
 });
 

@@ -7,7 +7,7 @@ import {
 } from '../../physics/index.js';
 import type { MagnetDesign } from './design.js';
 import { faceHeight, tipShape } from './core-shape.js';
-import { heapOf, massLifted } from './lifted-mass.js';
+import { liftedMassOf, pileMaterial } from './lifted-mass.js';
 import type { Evaluation } from './evaluate.js';
 
 /** What the core keeps after switching off. */
@@ -47,7 +47,9 @@ export function residualAfter(design: MagnetDesign, evaluation: Evaluation): Res
     };
     const charges = magnetCharges(state, [], faceHeight(design.core));
     const shape = tipShape(design, evaluation.winding.outerRadius, MU_0 * left);
-    return massLifted(design, growHeap(charges, shape, heapOf(design))) * (design.pair ? 2 : 1);
+    return (
+      liftedMassOf(design, growHeap(charges, shape, pileMaterial(design))) * (design.pair ? 2 : 1)
+    );
   };
   const heldMass = held(1);
   return {

@@ -1,6 +1,6 @@
 import {
-  kickWithDiode,
-  kickWithoutDiode,
+  inductiveSpikeWithDiode,
+  inductiveSpikeWithoutDiode,
   SPARK_V,
   storedEnergy,
   type OpenedCoil,
@@ -11,7 +11,7 @@ import type { MagnetDesign } from './design.js';
 import type { Evaluation } from './evaluate.js';
 
 /** What switching off does. SI. */
-export interface Opening {
+export interface TurnOff {
   /** Flux linkage over current at the working point, H. */
   readonly inductance: number;
   /** Time in which the current rises to 63 % when switched on, s. */
@@ -30,7 +30,7 @@ export interface Opening {
  * Accuracy: inductance 5 % (without the eddy currents of a solid core, which slow and soften it);
  * a kick without a diode within ×/÷ 3, as the stray capacitance is a guess.
  */
-export function openingOf(design: MagnetDesign, evaluation: Evaluation): Opening {
+export function turnOffOf(design: MagnetDesign, evaluation: Evaluation): TurnOff {
   const { winding, branchCurrent, circuit, ampereTurns, core, coilResistance } = evaluation;
   const turns = circuit.current > 0 ? ampereTurns / circuit.current : 0;
   if (turns === 0 || branchCurrent === 0) {
@@ -54,9 +54,9 @@ export function openingOf(design: MagnetDesign, evaluation: Evaluation): Opening
   const around = coilResistance + evaluation.leadResistance + evaluation.source.resistance;
   const common = { inductance, riseTime: inductance / around, energy: storedEnergy(coil) };
   if (design.leads.diode) {
-    const { voltage, times } = kickWithDiode(coil, [0.01]);
+    const { voltage, times } = inductiveSpikeWithDiode(coil, [0.01]);
     return { ...common, kick: voltage, offTime: times[0]! };
   }
-  const { voltage, time } = kickWithoutDiode(coil);
+  const { voltage, time } = inductiveSpikeWithoutDiode(coil);
   return { ...common, kick: Math.min(voltage, SPARK_V), offTime: time };
 }

@@ -7,7 +7,7 @@ export {
   NEEDLE_STEEL,
   STROKING_POLES,
   STROKINGS,
-  type FloatStuff,
+  type FloatMaterial,
   type Needle,
   type NeedleEnd,
   type NeedleEvaluation,

@@ -14,7 +14,7 @@ export const FLOATS = {
   foam: { name: 'A slice of packing foam', density_kg_per_m3: 25 },
   wood: { name: 'A chip of pine', density_kg_per_m3: 500 },
 } as const;
-export type FloatStuff = keyof typeof FLOATS;
+export type FloatMaterial = keyof typeof FLOATS;
 
 /** What needles are of, in the table of steels. */
 export const NEEDLE_STEEL = 'tool-steel';
@@ -42,7 +42,7 @@ export interface Needle {
   readonly pole: StrokingPole;
   readonly leavesAt: NeedleEnd;
   readonly float: {
-    readonly stuff: FloatStuff;
+    readonly stuff: FloatMaterial;
     readonly diameter: number;
     readonly thickness: number;
   };

@@ -7,4 +7,4 @@ export {
   type PermanentEvaluation,
   type PermanentMagnet,
 } from './permanent.js';
-export { MAGNET_STUFFS, type MagnetStuff, type MagnetStuffId } from './magnet-materials.js';
+export { MAGNET_STUFFS, type MagnetMaterial, type MagnetStuffId } from './magnet-materials.js';

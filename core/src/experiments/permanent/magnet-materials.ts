@@ -1,5 +1,5 @@
 /** What permanent magnets are made of. */
-export interface MagnetStuff {
+export interface MagnetMaterial {
   readonly name: string;
   readonly remanence_T: number;
   /** Field that undoes its magnetisation, A/m. */
@@ -49,6 +49,6 @@ export const MAGNET_STUFFS = {
     hottest_C: 100,
     leftByKnock: 0.8,
   },
-} as const satisfies Record<string, MagnetStuff>;
+} as const satisfies Record<string, MagnetMaterial>;
 
 export type MagnetStuffId = keyof typeof MAGNET_STUFFS;

@@ -2,7 +2,7 @@ import type { Caution, Coil, WoundCoil } from '../../physics/index.js';
 import type { Conditions, Forecast, PredictableId } from './predictable.js';
 
 /** What an experiment's model says of one design. Every quantity is computed when it is asked for. */
-export interface Trialled {
+export interface EvaluatedDesign {
   /** The coil as wound: current, wire, heat. One of them where there are several. */
   readonly coil: WoundCoil;
   /** Current from the supply, A, and wire for all coils, m. */
@@ -22,7 +22,7 @@ export interface Experiment<D extends Coil> {
   /** A design to start from. */
   start(): D;
   /** @throws CoreError for what cannot be built. */
-  evaluate(design: D): Trialled;
+  evaluate(design: D): EvaluatedDesign;
   /** Quantities it can predict for some design. */
   readonly predicts: readonly PredictableId[];
 }

@@ -7,7 +7,7 @@ export {
   type ExperimentId,
   type Subject,
 } from './registry.js';
-export type { Experiment, Trialled } from './experiment.js';
+export type { Experiment, EvaluatedDesign } from './experiment.js';
 export {
   bandOf,
   fromRatioScale,

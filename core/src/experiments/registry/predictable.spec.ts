@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { learnClass } from '../../statistics/index.js';
+import { updateClassPosterior } from '../../statistics/index.js';
 import { normalCdf, studentTQuantile } from '../../numerics/index.js';
 import {
   bandOf,
@@ -48,7 +48,7 @@ describe('the band of a prediction', () => {
       low: ratio,
       high: ratio,
     }));
-    const { belief } = learnClass(spread, readings, readings.length);
+    const { belief } = updateClassPosterior(spread, readings, readings.length);
     const { median, high, low } = bandOf('load', { value: 10, spread }, belief);
     expect(median).toBeGreaterThan(12);
     const before = bandOf('load', { value: 10, spread });

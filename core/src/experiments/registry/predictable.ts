@@ -1,9 +1,9 @@
 import {
   predictiveBand,
-  priorBelief,
+  priorDistribution,
   probabilityAbove,
   type Band,
-  type ClassBelief,
+  type ClassPosterior,
   type Spread,
 } from '../../statistics/index.js';
 import { normalCdf } from '../../numerics/index.js';
@@ -88,7 +88,7 @@ export function chanceAbove({ value, spread }: Forecast, threshold: number): Ban
   const of = (classes: number): number =>
     normalCdf((Math.log(value / threshold) + classes * NORMAL_95 * deviation) / spread.scatter);
   // That of any class knows the scatter itself only roughly, and so is never quite sure.
-  const median = probabilityAbove(priorBelief(spread), value, threshold);
+  const median = probabilityAbove(priorDistribution(spread), value, threshold);
   return { median, low: Math.min(of(-1), median), high: Math.max(of(1), median), coverage };
 }
 
@@ -109,7 +109,7 @@ export const fromRatioScale = (id: PredictableId, ratio: number): number =>
 export function bandOf(
   id: PredictableId,
   { value, spread }: Forecast,
-  belief: ClassBelief = priorBelief(spread),
+  belief: ClassPosterior = priorDistribution(spread),
 ): Band {
   const band = predictiveBand(belief, ratioScale(id, value));
   const back = (ratio: number): number => Math.max(leastReading(id), fromRatioScale(id, ratio));

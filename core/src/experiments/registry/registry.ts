@@ -1,5 +1,5 @@
 import { compass } from './compass.js';
-import type { Experiment, Trialled } from './experiment.js';
+import type { Experiment, EvaluatedDesign } from './experiment.js';
 import { rollingCell } from './rolling-cell.js';
 import { shellMagnet } from './shell-magnet.js';
 import { spinner } from './spinner.js';
@@ -37,7 +37,7 @@ export function startSubject(experiment: ExperimentId): Subject {
 }
 
 /** @throws CoreError for what cannot be built. */
-export function evaluateSubject({ experiment, design }: Subject): Trialled {
+export function evaluateSubject({ experiment, design }: Subject): EvaluatedDesign {
   // The pair belongs together by its type, which a look-up by key cannot see.
   return (EXPERIMENTS[experiment] as Experiment<typeof design>).evaluate(design);
 }

@@ -9,7 +9,7 @@ import {
   GAP_SPREAD,
   loadAgainstCells,
   loadHeld,
-  massLifted,
+  liftedMassOf,
   PLATE,
   STEEL_SPREAD,
   type Evaluation,
@@ -111,14 +111,14 @@ const counted = (design: MagnetDesign, mass: number): Forecast => ({
 
 /** Mass lifted at the lifting end, kg: both lower poles of a pair. */
 function tipMass(design: MagnetDesign, { heap }: Evaluation): number {
-  return (design.pair ? 2 : 1) * massLifted(design, heap);
+  return (design.pair ? 2 : 1) * liftedMassOf(design, heap);
 }
 
 /** Mass at the other end, kg; the yoke's end of a pair lifts nothing. */
 function rearMass(design: MagnetDesign, evaluation: Evaluation): number {
   if (design.pair) return 0;
   const heap = evaluation.rearHeap ?? evaluateMagnet({ ...design, ends: 'both' }).rearHeap!;
-  return massLifted(design, heap);
+  return liftedMassOf(design, heap);
 }
 
 /** The load at the contact gap, with the spread of gap and steel between classes. */

@@ -1,8 +1,8 @@
 import {
   fieldOnSheet,
   isCurrentSource,
-  standingField,
-  turningField,
+  uprightThreshold,
+  rotationThreshold,
   wireHeating,
   type FilingSource,
 } from '../filings/index.js';
@@ -24,8 +24,8 @@ export function filingsReport(source: FilingSource, name: string) {
     field_right_T: x,
     field_up_T: y,
     field_out_T: out,
-    turns_filings_from_T: turningField(),
-    stands_filings_from_T: standingField(),
+    turns_filings_from_T: rotationThreshold(),
+    stands_filings_from_T: uprightThreshold(),
     heating: isCurrentSource(source.kind)
       ? {
           per_metre_W_per_m: heating.perMetre,

@@ -1,5 +1,5 @@
 import { predictiveBand } from '../../statistics/index.js';
-import { ampereTurnsYardstick, polesOf, trialOnTime } from '../../physics/index.js';
+import { maxAmpereTurns, polesOf, trialOnTime } from '../../physics/index.js';
 import {
   bestChanges,
   cautionsFor,
@@ -9,7 +9,7 @@ import {
   findLimit,
   loadCurve,
   loadHeld,
-  openingOf,
+  turnOffOf,
   residualAfter,
   type MagnetDesign,
 } from '../magnet/index.js';
@@ -23,7 +23,7 @@ import { finite } from './finite.js';
 export function straightMagnetReport(magnet: MagnetDesign, name: string) {
   const e = evaluateMagnet(magnet);
   const limit = findLimit(magnet, e);
-  const opening = openingOf(magnet, e);
+  const opening = turnOffOf(magnet, e);
   const residual = residualAfter(magnet, e);
   const load = loadHeld(magnet, e);
   const band = predictiveBand(countBelief(magnet), e.liftedCount);
@@ -51,7 +51,7 @@ export function straightMagnetReport(magnet: MagnetDesign, name: string) {
     lead_power_W: e.circuit.leadPower,
     cell_power_W: e.circuit.cellPower,
     ampere_turns_A: e.ampereTurns,
-    ampere_turns_yardstick_A: ampereTurnsYardstick(e),
+    ampere_turns_yardstick_A: maxAmpereTurns(e),
     poles: polesOf(magnet.winding.sense, magnet.supply.plusTail),
     inductance_H: opening.inductance,
     rise_time_s: opening.riseTime,

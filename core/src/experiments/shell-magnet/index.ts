@@ -1,4 +1,4 @@
-export { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './network.js';
+export { pullOfShell, type ContactGeometry, type ShellPull, type ShellSteel } from './network.js';
 export {
   buildShell,
   cellsAgainstLoad,

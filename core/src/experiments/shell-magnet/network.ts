@@ -15,7 +15,7 @@ export interface ShellSteel {
 }
 
 /** How the keeper sits. */
-export interface Seat {
+export interface ContactGeometry {
   /** Contact gap where it is closest, m, > 0. */
   readonly gap: number;
   /** How much further off the keeper is at one side of the rim than at the other, m. */
@@ -55,7 +55,7 @@ export function pullOfShell(
   steel: ShellSteel,
   curve: SteelCurve,
   ampereTurns: number,
-  seat: Seat,
+  seat: ContactGeometry,
 ): ShellPull {
   const { poleRadius, wallInner, wallOuter, base, depth, keeperRadius, keeperThickness } = steel;
   const poleArea = Math.PI * poleRadius ** 2;

@@ -1,5 +1,5 @@
 import {
-  kickWithDiode,
+  inductiveSpikeWithDiode,
   SPARK_V,
   storedEnergy,
   type OpenedCoil,
@@ -18,7 +18,7 @@ import {
 import { CoreError } from '../../errors.js';
 import type { FieldProblem } from '../../fem/index.js';
 import { GAP_SPREAD, STEEL_SPREAD, type CellStep } from '../magnet/index.js';
-import { pullOfShell, type Seat, type ShellPull, type ShellSteel } from './network.js';
+import { pullOfShell, type ContactGeometry, type ShellPull, type ShellSteel } from './network.js';
 
 /** A shell magnet, its keeper and how it sits; wound and driven as its coil says. SI. */
 export interface ShellMagnet extends Coil {
@@ -29,7 +29,7 @@ export interface ShellMagnet extends Coil {
   /** Equal magnets side by side on one supply, each with its own leads. */
   readonly count: number;
   /** How the keeper sits on each of them. */
-  readonly seat: Seat;
+  readonly seat: ContactGeometry;
   /** Whether only one of several is tilted or partly covered, and the others sit flat. */
   readonly onlyOneOff?: boolean;
 }
@@ -111,16 +111,17 @@ export function buildShell(shell: ShellMagnet): WoundCoil {
 export function evaluateShell(shell: ShellMagnet): ShellEvaluation {
   const build = buildShell(shell);
   const { curve } = findMaterial(shell.material);
-  const at = (seat: Seat): ShellPull => pullOfShell(shell.steel, curve, build.ampereTurns, seat);
+  const at = (seat: ContactGeometry): ShellPull =>
+    pullOfShell(shell.steel, curve, build.ampereTurns, seat);
   const pull = at(shell.seat);
   // They are on one supply: how one is seated changes no current, so the pulls add up.
-  const load = (seat: Seat): number => {
+  const load = (seat: ContactGeometry): number => {
     const asSeated = shell.onlyOneOff ? 1 : shell.count;
     const flat = shell.count - asSeated;
     const others = flat > 0 ? flat * at({ ...seat, tilt: 0, covered: 1 }).force : 0;
     return (asSeated * at(seat).force + others) / STANDARD_GRAVITY;
   };
-  const spread = (factor: number): Seat => ({
+  const spread = (factor: number): ContactGeometry => ({
     ...shell.seat,
     gap: shell.seat.gap * factor,
     tilt: shell.seat.tilt * factor,
@@ -163,7 +164,7 @@ function openingOfShell(build: WoundCoil, pull: ShellPull): ShellOpening {
     resistance: build.coilResistance,
     current,
   };
-  const [offWithDiode] = kickWithDiode(coil, [0.1]).times;
+  const [offWithDiode] = inductiveSpikeWithDiode(coil, [0.1]).times;
   return {
     inductance: coil.inductance,
     energy: storedEnergy(coil),

@@ -47,7 +47,8 @@ export type Axis =
 export type LevelValue = number | string;
 
 /** Whether levels stand in an order on a line. */
-export const isGraded = (axis: Axis): boolean => axis.kind === 'quantity' || axis.kind === 'number';
+export const isOrdered = (axis: Axis): boolean =>
+  axis.kind === 'quantity' || axis.kind === 'number';
 
 /**
  * Reads a level as typed: a quantity in any unit, a number with decimal point or comma, a kind by its

@@ -17,7 +17,7 @@ export const compassDistance: Factor = {
     },
   },
   sites: ['compass', 'anywhere'],
-  watch: [],
+  sideEffects: [],
   expected: -1,
   suggest: () => [0.01, 0.02, 0.04, 0.08],
 };
@@ -37,6 +37,6 @@ export const compassSide: Factor = {
     },
   },
   sites: ['compass', 'anywhere'],
-  watch: [],
+  sideEffects: [],
   expected: 0,
 };

@@ -29,7 +29,7 @@ export const gap: Factor = {
     },
   },
   sites: ['plate'],
-  watch: [],
+  sideEffects: [],
   expected: -1,
   suggest: () => [1, 2, 4, 8].map((sheets) => (sheets * 100) / 1e6),
 };
@@ -54,12 +54,12 @@ export const tilt: Factor = {
     },
   },
   sites: ['plate'],
-  watch: [],
+  sideEffects: [],
   expected: -1,
   suggest: () => [0, 0.0005, 0.001, 0.002],
 };
 
-export const partSeat: Factor = {
+export const contactFraction: Factor = {
   name: 'How much of the faces the plate covers',
   phrase: 'how much of the faces the plate covers',
   plainly: 'how far the plate is pushed off',
@@ -75,7 +75,7 @@ export const partSeat: Factor = {
     },
   },
   sites: ['plate'],
-  watch: [],
+  sideEffects: [],
   expected: 1,
   suggest: () => [25, 50, 75, 100],
 };
@@ -98,7 +98,7 @@ export const magnetsInParallel: Factor = {
       apply: (design, level) => ({ ...design, count: Number(level) }),
     },
   },
-  watch: ['current', 'wire', 'drain', 'heat'],
+  sideEffects: ['current', 'wire', 'drain', 'heat'],
   expected: 1,
   suggest: () => [1, 2, 3],
 };

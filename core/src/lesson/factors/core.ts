@@ -58,7 +58,7 @@ export const coreMaterial: Factor = {
       },
     },
   },
-  watch: ['heat'],
+  sideEffects: ['heat'],
   expected: 0,
   suggest: () => ['nail-steel', 'aluminium', 'wood', 'plastic', 'none'],
 };
@@ -81,7 +81,7 @@ export const corePresence: Factor = {
       }),
     },
   },
-  watch: ['heat'],
+  sideEffects: ['heat'],
   expected: 0,
 };
 
@@ -110,7 +110,7 @@ export const coreLength: Factor = {
       },
     },
   },
-  watch: ['heat'],
+  sideEffects: ['heat'],
   expected: 1,
   suggest: (present) =>
     [0.75, 1, 1.25, 1.5, 2].map((by) => Math.round(Number(present) * by * 200) / 200),
@@ -131,7 +131,7 @@ export const coreDiameter: Factor = {
       }),
     },
   },
-  watch: ['wire', 'resistance', 'current', 'heat'],
+  sideEffects: ['wire', 'resistance', 'current', 'heat'],
   expected: 1,
   suggest: (present) =>
     [0.6, 0.8, 1, 1.4, 2].map((by) => Math.round(Number(present) * by * 2000) / 2000),
@@ -170,6 +170,6 @@ export const coreHollow: Factor = {
       },
     },
   },
-  watch: ['heat'],
+  sideEffects: ['heat'],
   expected: 0,
 };

@@ -8,6 +8,6 @@ export const designs: Factor = {
   axis: { kind: 'designs' },
   // The level brings its own subject; see levelSubject.
   on: {},
-  watch: ['turns', 'wire', 'resistance', 'current', 'heat', 'drain'],
+  sideEffects: ['turns', 'wire', 'resistance', 'current', 'heat', 'drain'],
   expected: 0,
 };

@@ -8,7 +8,7 @@ import type { Site } from '../measures/index.js';
 import type { Axis, LevelValue } from './axis.js';
 
 /** How one kind of design has a level, and gets another. */
-export interface Lens<D> {
+export interface FactorAccessor<D> {
   /** The level that the design has; null when it is none of the factor's. */
   read(design: D): LevelValue | null;
   /**
@@ -19,7 +19,7 @@ export interface Lens<D> {
 }
 
 /** What else changes with a factor and is worth watching. */
-export type Watched = 'current' | 'wire' | 'resistance' | 'heat' | 'drain' | 'turns';
+export type SideEffectKind = 'current' | 'wire' | 'resistance' | 'heat' | 'drain' | 'turns';
 
 /** What is changed in an investigation, with its words. */
 export interface Factor {
@@ -31,10 +31,10 @@ export interface Factor {
   /** “the more turns”, before “, the more …”; of levels that have an order. */
   readonly more?: string;
   readonly axis: Axis;
-  readonly on: { readonly [K in ExperimentId]?: Lens<ExperimentDesigns[K]> };
+  readonly on: { readonly [K in ExperimentId]?: FactorAccessor<ExperimentDesigns[K]> };
   /** Where it makes a difference; everywhere when absent. */
   readonly sites?: readonly Site[];
-  readonly watch: readonly Watched[];
+  readonly sideEffects: readonly SideEffectKind[];
   /**
    * Whether the lift grows with it when nothing else stands in the way: what a class expects before
    * it looks. 0 where nobody would say.

@@ -17,7 +17,7 @@ import {
   experimentsOf,
   FACTOR_IDS,
   factorOf,
-  isGraded,
+  isOrdered,
   levelAt,
   levelName,
   levelOf,
@@ -66,7 +66,7 @@ describe('every factor', () => {
     const levels = levelsOf(subject, id);
     expect(levels.length).toBeGreaterThan(1);
     expect(new Set(levels).size).toBe(levels.length);
-    if (isGraded(axis)) {
+    if (isOrdered(axis)) {
       const x = levels.map((level) => axisNumber(axis, level));
       expect(x.every(Number.isFinite)).toBe(true);
       expect([...x].sort((p, q) => p - q)).toEqual(x);
@@ -77,7 +77,7 @@ describe('every factor', () => {
       if (typeof level === 'number') expect(Number(again)).toBeCloseTo(level, 9);
       else expect(again).toBe(level);
       // And where it stands on its axis it is found again.
-      if (isGraded(axis)) {
+      if (isOrdered(axis)) {
         expect(Number(levelAt(axis, axisNumber(axis, level)))).toBeCloseTo(Number(level), 9);
         expect(levelAt(axis, NaN)).toBeNull();
       }
@@ -224,7 +224,7 @@ describe('a factor with levels in order', () => {
   it('has words for more of it', () => {
     for (const id of FACTOR_IDS) {
       const { axis, more } = factorOf(id);
-      expect(more?.startsWith('the ') ?? false, id).toBe(isGraded(axis));
+      expect(more?.startsWith('the ') ?? false, id).toBe(isOrdered(axis));
     }
   });
 });

@@ -5,8 +5,8 @@ import type { LevelValue } from './axis.js';
 import { compassDistance, compassSide } from './compass.js';
 import { coreDiameter, coreHollow, coreLength, coreMaterial, corePresence } from './core.js';
 import { designs } from './designs.js';
-import type { Factor, Lens } from './factor.js';
-import { gap, magnetsInParallel, partSeat, tilt } from './contact.js';
+import type { Factor, FactorAccessor } from './factor.js';
+import { gap, magnetsInParallel, contactFraction, tilt } from './contact.js';
 import { cellFreshness, cellKind, cellsInSeries, current, packsInParallel } from './supply.js';
 import { magnetsPerEnd, turnGap } from './track.js';
 import { turns } from './turns.js';
@@ -35,7 +35,7 @@ export const FACTORS = {
   'pole-sense': poleSense,
   gap,
   tilt,
-  'part-seat': partSeat,
+  'part-seat': contactFraction,
   'magnets-in-parallel': magnetsInParallel,
   current,
   'compass-distance': compassDistance,
@@ -111,9 +111,9 @@ export function levelSubject(
   return { experiment: subject.experiment, design: lens.apply(subject.design, level) } as Subject;
 }
 
-function lensOf(subject: Subject, id: FactorId): Lens<Subject['design']> | undefined {
+function lensOf(subject: Subject, id: FactorId): FactorAccessor<Subject['design']> | undefined {
   // Lens and design belong to the same experiment, which a look-up by key cannot see.
-  return factorOf(id).on[subject.experiment] as Lens<Subject['design']> | undefined;
+  return factorOf(id).on[subject.experiment] as FactorAccessor<Subject['design']> | undefined;
 }
 
 export {
@@ -121,7 +121,7 @@ export {
   axisOne,
   axisUnit,
   commonUnit,
-  isGraded,
+  isOrdered,
   kindOf,
   levelName,
   levelText,
@@ -131,6 +131,6 @@ export {
   type Axis,
   type LevelValue,
 } from './axis.js';
-export { roundNicely, type Factor, type Watched } from './factor.js';
+export { roundNicely, type Factor, type SideEffectKind } from './factor.js';
 export { PAPER_SHEET } from './contact.js';
 export { BENCH_VOLTAGE } from './supply.js';

@@ -27,7 +27,7 @@ export const cellsInSeries: Factor = {
     read: ({ supply }) => (supply.bench ? null : supply.series),
     apply: (coil, level) => withCells(coil, { series: Number(level) }),
   }),
-  watch: ['current', 'heat', 'drain'],
+  sideEffects: ['current', 'heat', 'drain'],
   expected: 1,
   suggest: () => [1, 2, 3],
 };
@@ -42,7 +42,7 @@ export const packsInParallel: Factor = {
     read: ({ supply }) => (supply.bench ? null : supply.parallel),
     apply: (coil, level) => withCells(coil, { parallel: Number(level) }),
   }),
-  watch: ['current', 'heat', 'drain'],
+  sideEffects: ['current', 'heat', 'drain'],
   expected: 1,
   suggest: () => [1, 2, 3],
 };
@@ -74,7 +74,7 @@ export const cellKind: Factor = {
       return withCells({ ...coil, supply }, { chemistry, size });
     },
   }),
-  watch: ['current', 'heat', 'drain'],
+  sideEffects: ['current', 'heat', 'drain'],
   expected: 0,
   suggest: (present) => {
     const chemistry = String(present).split('/')[0] as Chemistry;
@@ -102,7 +102,7 @@ export const cellFreshness: Factor = {
       return withCells({ ...coil, supply }, { used: Number(level) / 100 });
     },
   }),
-  watch: ['current', 'drain'],
+  sideEffects: ['current', 'drain'],
   expected: -1,
   suggest: () => [0, 40, 80],
 };
@@ -126,7 +126,7 @@ export const current: Factor = {
       },
     }),
   }),
-  watch: ['heat'],
+  sideEffects: ['heat'],
   expected: 1,
   suggest: (present) =>
     Number(present) > 0

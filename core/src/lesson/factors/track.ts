@@ -23,7 +23,7 @@ export const magnetsPerEnd: Factor = {
     },
   },
   sites: ['track', 'anywhere'],
-  watch: [],
+  sideEffects: [],
   expected: 0,
   suggest: () => [1, 2, 3],
 };
@@ -42,7 +42,7 @@ export const turnGap: Factor = {
     },
   },
   sites: ['track', 'anywhere'],
-  watch: ['resistance', 'current', 'wire'],
+  sideEffects: ['resistance', 'current', 'wire'],
   expected: 0,
   suggest: () => [0.0003, 0.0005, 0.001, 0.002],
 };

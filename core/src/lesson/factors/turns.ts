@@ -12,7 +12,7 @@ export const turns: Factor = {
     read: ({ winding }) => winding.turns,
     apply: (coil, level) => ({ ...coil, winding: { ...coil.winding, turns: Number(level) } }),
   }),
-  watch: ['wire', 'resistance', 'current', 'heat', 'drain'],
+  sideEffects: ['wire', 'resistance', 'current', 'heat', 'drain'],
   expected: 1,
   suggest: times(0.25, 0.5, 0.75, 1, 1.5),
 };

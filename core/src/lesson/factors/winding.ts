@@ -44,7 +44,7 @@ export const windingPosition: Factor = {
     },
   },
   sites: ['tip', 'plate', 'anywhere'],
-  watch: [],
+  sideEffects: [],
   expected: 0,
 };
 
@@ -61,7 +61,7 @@ export const bareTip: Factor = {
     },
   },
   sites: ['tip', 'plate', 'anywhere'],
-  watch: [],
+  sideEffects: [],
   expected: 0,
   suggest: () => [0, 0.005, 0.01, 0.02],
 };
@@ -84,7 +84,7 @@ export const layerStyle: Factor = {
       winding: { ...coil.winding, layerStyle: level as LayerStyle },
     }),
   }),
-  watch: ['wire', 'resistance', 'current'],
+  sideEffects: ['wire', 'resistance', 'current'],
   expected: 0,
 };
 
@@ -101,7 +101,7 @@ export const neatness: Factor = {
       winding: { ...coil.winding, neatness: Number(level) },
     }),
   }),
-  watch: ['wire', 'resistance', 'current'],
+  sideEffects: ['wire', 'resistance', 'current'],
   expected: 0,
   suggest: () => [1, 1.1, 1.3],
 };
@@ -125,6 +125,6 @@ export const poleSense: Factor = {
       },
     },
   },
-  watch: [],
+  sideEffects: [],
   expected: 0,
 };

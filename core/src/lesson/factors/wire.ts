@@ -20,13 +20,13 @@ import {
 } from '../../experiments/index.js';
 import { CoreError } from '../../errors.js';
 import type { LevelValue } from './axis.js';
-import { onEveryFixedCoil, type Factor, type Lens } from './factor.js';
+import { onEveryFixedCoil, type Factor, type FactorAccessor } from './factor.js';
 
 /** A lens on the length of wire: as many turns as it makes, its tails as long as they were. */
 function byLength<D extends Coil>(
   lengthOf: (design: D) => number,
   turnsFrom: (design: D, length: number) => number,
-): Lens<D> {
+): FactorAccessor<D> {
   return {
     read(design) {
       try {
@@ -73,7 +73,7 @@ export const wireLength: Factor = {
     ),
     compass: byLength((design) => windCompassSet(design).wireLength, turnsOfSet),
   },
-  watch: ['turns', 'resistance', 'current', 'heat', 'drain'],
+  sideEffects: ['turns', 'resistance', 'current', 'heat', 'drain'],
   expected: 1,
   suggest: (present) => [0.5, 0.75, 1, 1.5, 2].map((by) => tenths(Number(present) * by)),
 };
@@ -117,7 +117,7 @@ export const wireThickness: Factor = {
         withTrackTurns({ ...design, wire: { ...design.wire, diameter: Number(level) } }),
     },
   },
-  watch: ['resistance', 'current', 'heat', 'drain'],
+  sideEffects: ['resistance', 'current', 'heat', 'drain'],
   expected: 1,
   suggest: (present) => {
     const nearest = PREFERRED.reduce(
@@ -163,7 +163,7 @@ export const wireKind: Factor = {
       return { ...coil, wire: { ...coil.wire, conductor, insulation } };
     },
   }),
-  watch: ['resistance', 'current', 'heat'],
+  sideEffects: ['resistance', 'current', 'heat'],
   expected: 0,
   suggest: (): LevelValue[] => ['copper/enamel-1', 'copper/hook-up', 'iron/hook-up'],
 };

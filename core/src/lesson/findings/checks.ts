@@ -24,9 +24,9 @@ export function checksOf(
 ): CheckFinding[] {
   const others = readings.filter(({ level }) => !checks.includes(level));
   if (!graded || checks.length === 0 || others.length === 0) return [];
-  const { curves, alike, line, scatter, levels } = analyse(others, true);
+  const { curves, equallySupported, line, scatter, levels } = analyse(others, true);
   const best = curves.find(({ curve }) => curve.id !== 'means')?.curve;
-  const curve = alike.includes('line') ? line : (best ?? line);
+  const curve = equallySupported.includes('line') ? line : (best ?? line);
   if (!curve) return [];
   const most = Math.max(...levels.map(({ summary }) => summary.mean));
   return checks.flatMap((level): CheckFinding[] => {

@@ -4,7 +4,7 @@ import { casesOf, type LessonPlan } from '../plan/index.js';
 import type { Outcome } from '../measures/index.js';
 import {
   findingsOf,
-  foresightOf,
+  predictionErrorBeforeAfter,
   predictionScores,
   type FindingGuess,
   type FindingTrial,
@@ -299,7 +299,7 @@ describe('what groups foresee', () => {
   });
 
   it('is scored before the first trial and after it, as a share of what was read', () => {
-    const scores = foresightOf(levels, [
+    const scores = predictionErrorBeforeAfter(levels, [
       guess(10, 8, 0),
       guess(20, 4, 0),
       guess(20, 10, 1),
@@ -308,7 +308,7 @@ describe('what groups foresee', () => {
     ])!;
     expect(scores.before).toEqual({ guesses: 2, off: (1 + 0.5) / 2 });
     expect(scores.after.guesses).toBe(2);
-    expect(scores.after.off).toBeCloseTo((0.25 + 0.1) / 2, 12);
+    expect(scores.after.meanRelativeError).toBeCloseTo((0.25 + 0.1) / 2, 12);
     expect(scores.p).toBeGreaterThan(0.05);
   });
 
@@ -317,18 +317,22 @@ describe('what groups foresee', () => {
       guess(10, 8 + (i % 3), 0),
       guess(20, 8 + (i % 3), 1),
     ]).flat();
-    expect(foresightOf(levels, many)!.p).toBeLessThan(0.001);
+    expect(predictionErrorBeforeAfter(levels, many)!.p).toBeLessThan(0.001);
   });
 
   it('takes no share of next to nothing', () => {
     const some = found([trial(10, 40), trial(20, 1)]).levels;
-    const scores = foresightOf(some, [guess(10, 20, 0), guess(20, 14, 0), guess(10, 30, 1)])!;
+    const scores = predictionErrorBeforeAfter(some, [
+      guess(10, 20, 0),
+      guess(20, 14, 0),
+      guess(10, 30, 1),
+    ])!;
     expect(scores.before).toEqual({ guesses: 1, off: 0.5 });
   });
 
   it('is nothing where all were made before, or where nothing was read', () => {
-    expect(foresightOf(levels, [guess(10, 8, 0)])).toBeNull();
+    expect(predictionErrorBeforeAfter(levels, [guess(10, 8, 0)])).toBeNull();
     const none = found([trial(10, 0)]).levels;
-    expect(foresightOf(none, [guess(10, 1, 0), guess(10, 2, 1)])).toBeNull();
+    expect(predictionErrorBeforeAfter(none, [guess(10, 1, 0), guess(10, 2, 1)])).toBeNull();
   });
 });

@@ -1,22 +1,22 @@
 import {
-  learnClass,
+  updateClassPosterior,
   type Band,
-  type ClassBelief,
+  type ClassPosterior,
   type ClassLearnt,
   type ClassReading,
   type Spread,
   analyse,
   analyseYesNo,
   shareInterval,
-  standingOut,
+  findOutliers,
   summarise,
   type Analysis,
   type OrderedReading,
   type Summary,
 } from '../../statistics/index.js';
 import { bandOf, ratioScale, type PredictableId } from '../../experiments/index.js';
-import { once } from '../../numerics/index.js';
-import { axisNumber, factorOf, isGraded, type Axis } from '../factors/index.js';
+import { lazy } from '../../numerics/index.js';
+import { axisNumber, factorOf, isOrdered, type Axis } from '../factors/index.js';
 import type { Case, LessonPlan } from '../plan/index.js';
 import {
   ceilingOf,
@@ -117,7 +117,7 @@ export interface Findings {
   readonly compared: number;
   readonly inBand: number;
   /** What this class's readings have shown about the model; null where nothing is predicted. */
-  readonly belief: ClassBelief | null;
+  readonly belief: ClassPosterior | null;
   /** The same for any class, without what was believed before; null where nothing was shown. */
   readonly own: ClassLearnt['own'];
   /** How often a sentence came out as it was said before, by the groups' own judgement. */
@@ -171,8 +171,8 @@ export function findingsOf(
     levelFinding(c, measure, xOf.get(c.levelId) ?? NaN, at.get(keyOf(c)) ?? NOTHING_THERE),
   );
   // Not before somebody asks: they want the model's own predictions, which take long of a load.
-  const inside = once(() => insideOf(measure, points, trials, known));
-  const learnt = once(() => learntOf(measure, points, trials, known, groups?.length ?? 1));
+  const inside = lazy(() => insideOf(measure, points, trials, known));
+  const learnt = lazy(() => learntOf(measure, points, trials, known, groups?.length ?? 1));
   return {
     points,
     levels,
@@ -231,22 +231,22 @@ function lineOf(
     return {
       x: point.x,
       y: point.y,
-      between: from !== null && to !== null && to > from ? [from, to] : null,
-      atLeast: censored === 'at-least',
+      interval: from !== null && to !== null && to > from ? [from, to] : null,
+      rightCensored: censored === 'at-least',
       level: levelIds.indexOf(point.levelId),
       group: groups.indexOf(point.groupId),
       order,
     };
   });
   const step = measure.relative ? 0 : measure.resolution;
-  const odd = measure.data === 'yes-no' ? [] : standingOut(readings, step);
+  const odd = measure.data === 'yes-no' ? [] : findOutliers(readings, step);
   const by = measure.data === 'yes-no' ? analyseYesNo : analyse;
   // Not before somebody asks: each fits six curves and two models with groups.
   const some = (which: readonly OrderedReading[]) =>
-    once(() => (which.length > 0 ? by(which, isGraded(axis)) : null));
+    lazy(() => (which.length > 0 ? by(which, isOrdered(axis)) : null));
   const analysis = some(readings);
   const without = some(odd.length > 0 ? readings.filter((_, i) => !odd.includes(i)) : []);
-  const checked = once(() => checksOf(readings, checks, isGraded(axis)));
+  const checked = lazy(() => checksOf(readings, checks, isOrdered(axis)));
   return {
     seriesId,
     get analysis() {
@@ -397,7 +397,7 @@ function learntOf(
     const high = Number.isFinite(to) ? log(to) : Infinity;
     return Number.isNaN(high) ? [] : [{ group: ids.indexOf(point.groupId), low: log(from), high }];
   });
-  return learnClass(spread, readings, groups);
+  return updateClassPosterior(spread, readings, groups);
 }
 
 /** Between what and what a reading lies: half a step to either side, two weights, or no end. */

@@ -11,9 +11,9 @@ export {
 } from './findings.js';
 export { readingsReport } from './report.js';
 export {
-  foresightOf,
+  predictionErrorBeforeAfter,
   predictionScores,
-  type Foresight,
+  type PredictionError,
   type PredictionScores,
 } from './prediction-error.js';
 export { trialMinutes } from './trial-minutes.js';

@@ -23,10 +23,10 @@ export function predictionScores(levels: readonly LevelFinding[]): PredictionSco
 }
 
 /** How far a kind of prediction lay off, as a share of what was then read. */
-export interface Foresight {
+export interface PredictionError {
   readonly guesses: number;
   /** Mean of |predicted − mean reading| over the mean reading. */
-  readonly off: number;
+  readonly meanRelativeError: number;
 }
 
 /** Of levels that read less than this share of the largest mean a share of the reading says nothing. */
@@ -38,10 +38,14 @@ const NEXT_TO_NOTHING = 0.1;
  * @returns null where there are none of either kind, or nothing but zeros was read; p is the chance of
  * so large a difference, were there none (Welch).
  */
-export function foresightOf(
+export function predictionErrorBeforeAfter(
   levels: readonly LevelFinding[],
   guesses: readonly FindingGuess[],
-): { readonly before: Foresight; readonly after: Foresight; readonly p: number } | null {
+): {
+  readonly before: PredictionError;
+  readonly after: PredictionError;
+  readonly p: number;
+} | null {
   const keyOf = (one: { levelId: string; seriesId: string | null }): string =>
     `${one.levelId} ${one.seriesId ?? ''}`;
   const means = new Map(levels.map((level) => [keyOf(level), level.summary?.mean ?? 0]));
@@ -57,8 +61,8 @@ export function foresightOf(
   return (
     first &&
     later && {
-      before: { guesses: first.n, off: first.mean },
-      after: { guesses: later.n, off: later.mean },
+      before: { guesses: first.n, meanRelativeError: first.mean },
+      after: { guesses: later.n, meanRelativeError: later.mean },
       p: welch(before, after)?.p ?? 1,
     }
   );

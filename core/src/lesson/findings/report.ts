@@ -1,5 +1,5 @@
 import {
-  standingOut,
+  findOutliers,
   type Analysis,
   type OrderedReading,
   type FittedCurve,
@@ -47,7 +47,7 @@ export function readingsReport(
     })),
     unranked: analysis.unranked.map(modelOf),
     line: analysis.leastSquaresLine && modelOf(analysis.leastSquaresLine),
-    cannot_be_told_apart: analysis.alike,
+    cannot_be_told_apart: analysis.equallySupported,
     anova: anova && {
       ss_between: anova.between.sumOfSquares,
       df_between: anova.between.degreesOfFreedom,
@@ -92,9 +92,9 @@ export function readingsReport(
       ci95_half: drift.interval95,
       p: drift.p,
     },
-    repeats_next_time: analysis.repeats,
-    yes_no: analysis.yesNo && { p: analysis.yesNo.p, half_yes: analysis.yesNo.half },
-    unusual: standingOut(readings, resolution),
+    repeats_next_time: analysis.requiredSampleSize,
+    yes_no: analysis.yesNo && { p: analysis.yesNo.p, half_yes: analysis.yesNo.ec50 },
+    unusual: findOutliers(readings, resolution),
   };
 }
 
@@ -126,7 +126,7 @@ function withGroups(
     standard_errors: by(fit.standardErrors),
     df: by(fit.degreesOfFreedom),
     ci95_half: by(fit.intervals95),
-    sd_between_groups: fit.betweenGroups,
-    sd_within_group: fit.withinGroup,
+    sd_between_groups: fit.betweenGroupSd,
+    sd_within_group: fit.withinGroupSd,
   };
 }

@@ -1,11 +1,11 @@
 import { trialOnTime } from '../../physics/index.js';
-import type { Trialled } from '../../experiments/index.js';
-import { experimentsOf, factorOf, type Watched } from '../factors/index.js';
+import type { EvaluatedDesign } from '../../experiments/index.js';
+import { experimentsOf, factorOf, type SideEffectKind } from '../factors/index.js';
 import { casesOf, type Case, type Hold, type LessonPlan } from './plan.js';
 
 /** One quantity that changes with the factor, from the first level to the last that can be had. */
 export interface SideEffect {
-  readonly what: Watched;
+  readonly what: SideEffectKind;
   /** SI: A, m, Ω, W, C a trial, turns. */
   readonly from: number;
   readonly to: number;
@@ -27,7 +27,9 @@ export interface FairTest {
 /** A change smaller than this is none, as a share. */
 const NOTICED = 0.03;
 
-const READ: Readonly<Record<Watched, (t: Trialled, subject: Case['subject']) => number>> = {
+const READ: Readonly<
+  Record<SideEffectKind, (t: EvaluatedDesign, subject: Case['subject']) => number>
+> = {
   current: ({ supplyCurrent }) => supplyCurrent,
   wire: ({ wireLength }) => wireLength,
   resistance: ({ coil }) => coil.coilResistance,
@@ -38,9 +40,8 @@ const READ: Readonly<Record<Watched, (t: Trialled, subject: Case['subject']) => 
 
 /** @param cases of the plan, as {@link casesOf} gives them. Looks at the first series. */
 export function fairTest(plan: LessonPlan, cases: readonly Case[]): FairTest {
-  const { watch } = factorOf(plan.factor);
   const [first, last] = endsOf(cases);
-  const sideEffects = watch.flatMap((what): SideEffect[] => {
+  const sideEffects = factorOf(plan.factor).sideEffects.flatMap((what): SideEffect[] => {
     if (!first || !last) return [];
     const from = READ[what](first.trialled!, first.subject);
     const to = READ[what](last.trialled!, last.subject);

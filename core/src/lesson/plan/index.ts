@@ -10,12 +10,12 @@ export {
 } from './plan.js';
 export {
   MOST_REPEATS,
-  promiseOf,
+  powerAnalysis,
   WANTED_PROBABILITY,
-  type Course,
-  type Effort,
+  type Trend,
+  type SampleSize,
   type Neighbours,
-  type PlanPromise,
+  type PlanPower,
 } from './power-analysis.js';
 export { simulateGuess, simulateOutcome, type SimulatedClass } from './simulate.js';
 export { suggestLevels, type SuggestionLimits } from './suggest.js';

@@ -9,7 +9,7 @@ import { bolt } from '../../../testing/designs.js';
 import {
   casesOf,
   fairTest,
-  promiseOf,
+  powerAnalysis,
   simulateOutcome,
   suggestLevels,
   type Case,
@@ -245,7 +245,7 @@ describe('levels that are suggested', () => {
       expect(fault).toBeNull();
       expect(stops).toEqual([]);
     }
-    expect(promiseOf(suggested, casesOf(suggested), effort).overCeiling).toEqual([]);
+    expect(powerAnalysis(suggested, casesOf(suggested), effort).mayExceedCeiling).toEqual([]);
   });
 
   it('are round numbers, evenly spaced, that fill half of the tray at the most', () => {
@@ -289,7 +289,7 @@ describe('levels that are suggested', () => {
 
 describe('what a plan promises', () => {
   const promise = (plan: LessonPlan, change: Partial<typeof effort> = {}) =>
-    promiseOf(plan, casesOf(plan), { ...effort, ...change });
+    powerAnalysis(plan, casesOf(plan), { ...effort, ...change });
 
   it('is sure of levels far apart and doubtful of near ones, and says how many repeats would do', () => {
     const { neighbours } = promise(planOf('turns', [40, 50, 110]));
@@ -318,9 +318,9 @@ describe('what a plan promises', () => {
   });
 
   it('names levels that may empty the tray and levels that lift nothing', () => {
-    const { overCeiling, nothing } = promise(planOf('turns', [1, 60]), { traySize: 16 });
-    expect(overCeiling.map(({ of }) => of.level)).toEqual([60]);
-    expect(nothing.map(({ level }) => level)).toEqual([1]);
+    const { mayExceedCeiling, nearZero } = promise(planOf('turns', [1, 60]), { traySize: 16 });
+    expect(mayExceedCeiling.map(({ of }) => of.level)).toEqual([60]);
+    expect(nearZero.map(({ level }) => level)).toEqual([1]);
   });
 
   it('passes over levels that must not be switched on', () => {
@@ -398,7 +398,7 @@ describe('over a thousand simulated classes', () => {
 
   it.each(questions)('the promised order comes out as often as promised: %s', (_name, plan) => {
     const cases = casesOf(plan);
-    const { neighbours } = promiseOf(plan, cases, effort);
+    const { neighbours } = powerAnalysis(plan, cases, effort);
     const inOrder = neighbours.map(() => 0);
     simulated(plan, cases, (trials) => {
       // A group's own means, as Findings computes them.
@@ -421,7 +421,7 @@ describe('over a thousand simulated classes', () => {
     ['turns a little apart', planOf('turns', [60, 66, 75])],
   ])('a clear slope is found as often as promised: %s', (_name, plan) => {
     const cases = casesOf(plan);
-    const { trendPower } = promiseOf(plan, cases, { ...effort, traySize: 500 });
+    const { trendPower } = powerAnalysis(plan, cases, { ...effort, traySize: 500 });
     let clear = 0;
     simulated(plan, cases, (trials) => {
       const { analysis } = findingsOf(plan, cases, trials, [], { traySize: 500 }).series[0]!;

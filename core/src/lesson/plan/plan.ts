@@ -1,4 +1,4 @@
-import { once } from '../../numerics/index.js';
+import { lazy } from '../../numerics/index.js';
 import type { Caution, WoundCoil } from '../../physics/index.js';
 import {
   bandOf,
@@ -10,7 +10,7 @@ import {
   type Forecast,
   type PredictableId,
   type Subject,
-  type Trialled,
+  type EvaluatedDesign,
 } from '../../experiments/index.js';
 import type { Band } from '../../statistics/index.js';
 import { CoreError } from '../../errors.js';
@@ -62,7 +62,7 @@ export interface Case {
   readonly series: LevelValue | null;
   /** Null when the level cannot be had, with the reason. */
   readonly subject: Subject | null;
-  readonly trialled: Trialled | null;
+  readonly trialled: EvaluatedDesign | null;
   readonly fault: string | null;
   /** Null also where nothing predicts the measure. */
   readonly forecast: Forecast | null;
@@ -98,7 +98,7 @@ export function casesOf(plan: LessonPlan): Case[] {
     const measure = measureOf(plan.measure);
     const { heldAgainst } = measure;
     // Not before somebody asks: a load's takes fifty times as long as all the rest.
-    const foretold = once(() => {
+    const foretold = lazy(() => {
       const alone = heldAgainst && trialled.value.forecast(heldAgainst, plan.conditions);
       const forecast = heldAgainst && alone && withLearnt(heldAgainst, alone, plan.learnt);
       if (!forecast || !heldAgainst) return { forecast: null, expected: null, band: null };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { startSubject } from '../../experiments/index.js';
 import { normalCdf } from '../../numerics/index.js';
-import { promiseOf, type Case, type LessonPlan } from './index.js';
+import { powerAnalysis, type Case, type LessonPlan } from './index.js';
 
 // Cases with forecasts by hand and no factor of the class, so that everything has a closed form.
 const scatter = 0.3;
@@ -49,7 +49,7 @@ function binomialInOrder(p: number, q: number, n: number): number {
 describe('whether neighbours come out in order', () => {
   it.each([1, 2, 3, 6])('is binomial where a load is held or not, tried %i times', (repeats) => {
     const cases = casesOf([7, 14]);
-    const [pair] = promiseOf(yesNo, cases, { ...effort, repeats }).neighbours;
+    const [pair] = powerAnalysis(yesNo, cases, { ...effort, repeats }).neighbours;
     const expected = binomialInOrder(holds(7), holds(14), repeats);
     expect(pair!.probabilityInOrder).toBeCloseTo(expected, 9);
   });
@@ -58,12 +58,12 @@ describe('whether neighbours come out in order', () => {
     const cases = casesOf([6.5, 15]);
     const first = [1, 2, 3, 4, 5, 6].find((n) => binomialInOrder(holds(6.5), holds(15), n) >= 0.9);
     expect(first).toBeGreaterThan(1);
-    expect(promiseOf(yesNo, cases, effort).neighbours[0]!.repeatsNeeded).toBe(first);
+    expect(powerAnalysis(yesNo, cases, effort).neighbours[0]!.repeatsNeeded).toBe(first);
   });
 
   it('needs as many as the normal law says beyond that, and more than thirty are too many', () => {
     const needed = (a: number, b: number): number | null =>
-      promiseOf(yesNo, casesOf([a, b]), effort).neighbours[0]!.repeatsNeeded;
+      powerAnalysis(yesNo, casesOf([a, b]), effort).neighbours[0]!.repeatsNeeded;
     const byNormal = (a: number, b: number): number => {
       const [p, q] = [holds(a), holds(b)];
       return Math.ceil((1.2815515655446 / (q - p)) ** 2 * (p * (1 - p) + q * (1 - q)));
@@ -81,14 +81,14 @@ describe('whether neighbours come out in order', () => {
   });
 
   it('asks for no more repeats than planned where those do', () => {
-    const far = promiseOf(yesNo, casesOf([3, 40]), { ...effort, repeats: 2 }).neighbours[0]!;
+    const far = powerAnalysis(yesNo, casesOf([3, 40]), { ...effort, repeats: 2 }).neighbours[0]!;
     expect(far.repeatsNeeded).toBe(2);
   });
 
   it('takes every class as often as it is believed to be', () => {
     const wide = (level: number, value: number): Case =>
       caseOf(level, value, { forecast: { value, spread: { classFactor: 2, scatter } } });
-    const [pair] = promiseOf(yesNo, [wide(10, 7), wide(20, 14)], effort).neighbours;
+    const [pair] = powerAnalysis(yesNo, [wide(10, 7), wide(20, 14)], effort).neighbours;
     // The same integral by the plainest of rules, far out and fine.
     const deviation = Math.log(2) / 1.959964;
     let [sum, weights] = [0, 0];
@@ -105,26 +105,26 @@ describe('whether neighbours come out in order', () => {
     const loads = planOf({ measure: 'load-held', factor: 'gap' });
     const alike = [caseOf(1e-4, 10), caseOf(2e-4, 10)];
     for (const repeats of [1, 3]) {
-      const [pair] = promiseOf(loads, alike, { ...effort, repeats }).neighbours;
+      const [pair] = powerAnalysis(loads, alike, { ...effort, repeats }).neighbours;
       expect(pair!.probabilityInOrder).toBeCloseTo(0.5, 9);
     }
   });
 
   it('names the weaker of two that fall as the lower one', () => {
-    const [pair] = promiseOf(planOf(), casesOf([20, 8]), effort).neighbours;
+    const [pair] = powerAnalysis(planOf(), casesOf([20, 8]), effort).neighbours;
     expect([pair!.lower.level, pair!.upper.level]).toEqual([20, 10]);
   });
 
   it('is not asked of two that read nothing', () => {
-    expect(promiseOf(planOf(), casesOf([0.3, 0.45]), effort).neighbours).toEqual([]);
-    expect(promiseOf(planOf(), casesOf([0.3, 0.55]), effort).neighbours).toHaveLength(1);
+    expect(powerAnalysis(planOf(), casesOf([0.3, 0.45]), effort).neighbours).toEqual([]);
+    expect(powerAnalysis(planOf(), casesOf([0.3, 0.55]), effort).neighbours).toHaveLength(1);
   });
 
   it('is asked within a line and never across two', () => {
     const cases = ['a', 'b'].flatMap((seriesId) =>
       casesOf([5, 10]).map((one) => ({ ...one, seriesId })),
     );
-    const pairs = promiseOf(planOf(), cases, effort).neighbours;
+    const pairs = powerAnalysis(planOf(), cases, effort).neighbours;
     expect(pairs.map(({ lower, upper }) => [lower.seriesId, upper.seriesId])).toEqual([
       ['a', 'a'],
       ['b', 'b'],
@@ -135,33 +135,34 @@ describe('whether neighbours come out in order', () => {
 describe('floor and ceiling', () => {
   it('are as near as the log-normal law has it', () => {
     const chance = (value: number): number => 1 - normalCdf(Math.log(59.5 / value) / scatter);
-    const { overCeiling } = promiseOf(planOf(), casesOf([30, 40, 41.5, 50]), effort);
+    const { mayExceedCeiling } = powerAnalysis(planOf(), casesOf([30, 40, 41.5, 50]), effort);
     expect(chance(40)).toBeLessThan(0.1);
     expect(chance(41.5)).toBeGreaterThan(0.1);
-    expect(overCeiling.map(({ of }) => of.forecast!.value)).toEqual([41.5, 50]);
-    expect(overCeiling[0]!.probability).toBeCloseTo(chance(41.5), 9);
+    expect(mayExceedCeiling.map(({ of }) => of.forecast!.value)).toEqual([41.5, 50]);
+    expect(mayExceedCeiling[0]!.probability).toBeCloseTo(chance(41.5), 9);
   });
 
   it('take the spread of classes into account', () => {
     const wide = caseOf(10, 40, {
       forecast: { value: 40, spread: { classFactor: 2, scatter } },
     });
-    const { overCeiling } = promiseOf(planOf(), [wide, caseOf(20, 5)], effort);
+    const { mayExceedCeiling } = powerAnalysis(planOf(), [wide, caseOf(20, 5)], effort);
     const deviation = Math.hypot(Math.log(2) / 1.959963984540054, scatter);
-    expect(overCeiling[0]!.probability).toBeCloseTo(
+    expect(mayExceedCeiling[0]!.probability).toBeCloseTo(
       1 - normalCdf(Math.log(59.5 / 40) / deviation),
       9,
     );
   });
 
   it('nothing is read below one object', () => {
-    const { nothing } = promiseOf(planOf(), casesOf([0.9, 1.1]), effort);
-    expect(nothing.map(({ level }) => level)).toEqual([10]);
+    const { nearZero } = powerAnalysis(planOf(), casesOf([0.9, 1.1]), effort);
+    expect(nearZero.map(({ level }) => level)).toEqual([10]);
   });
 });
 
 describe('the course of the prediction', () => {
-  const course = (values: readonly number[]) => promiseOf(planOf(), casesOf(values), effort).course;
+  const course = (values: readonly number[]) =>
+    powerAnalysis(planOf(), casesOf(values), effort).course;
 
   it('is level up to two parts in a hundred', () => {
     expect(course([10, 10.15, 10.3])).toBe('level');
@@ -177,19 +178,19 @@ describe('the course of the prediction', () => {
 
   it('goes by the size of the level and not by its place in the plan', () => {
     const mixed = [caseOf(30, 9), caseOf(10, 3), caseOf(20, 6)];
-    expect(promiseOf(planOf(), mixed, effort).course).toBe('rises');
+    expect(powerAnalysis(planOf(), mixed, effort).course).toBe('rises');
   });
 
   it('is not said where nothing is predicted, or of one level', () => {
     const unknown = [10, 20].map((level) => caseOf(level, 1, { forecast: null }));
-    expect(promiseOf(planOf(), unknown, effort).course).toBe('unordered');
+    expect(powerAnalysis(planOf(), unknown, effort).course).toBe('unordered');
     expect(course([10])).toBe('unordered');
   });
 });
 
 describe('the power of the trend', () => {
   const power = (values: readonly number[], change: Partial<typeof effort> = {}) =>
-    promiseOf(planOf(), casesOf(values), { ...effort, repeats: 3, ...change }).trendPower;
+    powerAnalysis(planOf(), casesOf(values), { ...effort, repeats: 3, ...change }).trendPower;
 
   it('is a twentieth at the most where nothing changes', () => {
     const none = power([10, 10, 10])!;
@@ -254,7 +255,7 @@ describe('the power of the trend', () => {
     // Student's t, 16 degrees of freedom, 97.5 %: 2.1199 (any table).
     const expected = normalCdf((slope - 2.1199 * error) / deviation);
     const cases = x.map((turns, k) => caseOf(turns, middles[k]!));
-    const { trendPower } = promiseOf(planOf(), cases, { repeats: 3, groups: 2, traySize: 60 });
+    const { trendPower } = powerAnalysis(planOf(), cases, { repeats: 3, groups: 2, traySize: 60 });
     expect(trendPower!).toBeCloseTo(expected, 2);
     expect(expected).toBeGreaterThan(0.2);
     expect(expected).toBeLessThan(0.8);

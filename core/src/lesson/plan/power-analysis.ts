@@ -1,6 +1,6 @@
 import { gaussLegendre, normalCdf, studentTQuantile } from '../../numerics/index.js';
 import { ratioScale } from '../../experiments/index.js';
-import { axisNumber, factorOf, isGraded } from '../factors/index.js';
+import { axisNumber, factorOf, isOrdered } from '../factors/index.js';
 import { ceilingOf, measureOf } from '../measures/index.js';
 import type { Case, LessonPlan } from './plan.js';
 import {
@@ -14,7 +14,7 @@ import {
 } from './trial-distribution.js';
 
 /** How often, by how many and with how much. */
-export interface Effort {
+export interface SampleSize {
   readonly repeats: number;
   readonly groups: number;
   readonly traySize: number;
@@ -31,18 +31,18 @@ export interface Neighbours {
 }
 
 /** Which way the prediction goes along the factor. */
-export type Course = 'rises' | 'falls' | 'turns over' | 'level' | 'unordered';
+export type Trend = 'rises' | 'falls' | 'turns over' | 'level' | 'unordered';
 
 /** What a plan lets a class see, before it is run. */
-export interface PlanPromise {
+export interface PlanPower {
   readonly neighbours: readonly Neighbours[];
-  readonly course: Course;
+  readonly course: Trend;
   /** Probability that the class's straight line has a slope that is clearly not nothing. */
   readonly trendPower: number | null;
   /** Cases whose readings may reach the ceiling, with that probability of one trial. */
-  readonly overCeiling: readonly { readonly of: Case; readonly probability: number }[];
+  readonly mayExceedCeiling: readonly { readonly of: Case; readonly probability: number }[];
   /** Cases that will hardly read anything. */
-  readonly nothing: readonly Case[];
+  readonly nearZero: readonly Case[];
 }
 
 export const WANTED_PROBABILITY = 0.9;
@@ -59,13 +59,17 @@ const EXACT_REPEATS = 6;
  * before any trial, readings rounded and cut off as they are at the bench.
  * @param cases of the plan; those without a forecast or with a stop are passed over.
  */
-export function promiseOf(plan: LessonPlan, cases: readonly Case[], effort: Effort): PlanPromise {
+export function powerAnalysis(
+  plan: LessonPlan,
+  cases: readonly Case[],
+  effort: SampleSize,
+): PlanPower {
   const rules = rulesOf(plan, effort);
   const axis = factorOf(plan.factor, plan.unit).axis;
   const able = cases.filter((c) => c.forecast !== null && c.stops.length === 0);
   const bySeries = groupBySeries(able);
   const sorted = bySeries.map((list) =>
-    isGraded(axis)
+    isOrdered(axis)
       ? [...list].sort((p, q) => Number(p.level) - Number(q.level))
       : [...list].sort((p, q) => p.forecast!.value - q.forecast!.value),
   );
@@ -81,23 +85,23 @@ export function promiseOf(plan: LessonPlan, cases: readonly Case[], effort: Effo
             ),
         )
       : [],
-    course: isGraded(axis) ? courseOf(sorted[0] ?? []) : 'unordered',
+    course: isOrdered(axis) ? trendOf(sorted[0] ?? []) : 'unordered',
     trendPower:
-      rules && isGraded(axis) && sorted[0]
+      rules && isOrdered(axis) && sorted[0]
         ? powerOf(rules, sorted[0], effort, (c) => axisNumber(axis, c.level))
         : null,
-    overCeiling: rules
+    mayExceedCeiling: rules
       ? able.flatMap((of) => {
-          const probability = atCeiling(rules, of);
+          const probability = probabilityAtCeiling(rules, of);
           return probability > CEILING_RISK ? [{ of, probability }] : [];
         })
       : [],
-    nothing: rules ? able.filter((of) => of.forecast!.value < leastRead(rules)) : [],
+    nearZero: rules ? able.filter((of) => of.forecast!.value < minReading(rules)) : [],
   };
 }
 
 /** How the plan's measure is read; null where nothing predicts it. */
-function rulesOf(plan: LessonPlan, { traySize }: Effort): ReadingRules | null {
+function rulesOf(plan: LessonPlan, { traySize }: SampleSize): ReadingRules | null {
   const measure = measureOf(plan.measure);
   if (measure.heldAgainst === null) return null;
   return {
@@ -116,14 +120,14 @@ function groupBySeries(cases: readonly Case[]): Case[][] {
 }
 
 /** Least that can be read; a step that is a share of the reading has none. */
-const leastRead = ({ resolution, relative }: ReadingRules): number => (relative ? 0 : resolution);
+const minReading = ({ resolution, relative }: ReadingRules): number => (relative ? 0 : resolution);
 
 /** Two that read nothing are alike as they should be; nobody expects to tell them apart. */
 function bothNothing(rules: ReadingRules, a: Case, b: Case): boolean {
-  return Math.max(a.forecast!.value, b.forecast!.value) < leastRead(rules) / 2;
+  return Math.max(a.forecast!.value, b.forecast!.value) < minReading(rules) / 2;
 }
 
-function courseOf(cases: readonly Case[]): Course {
+function trendOf(cases: readonly Case[]): Trend {
   // Where nothing is predicted nothing can be said of it.
   if (cases.length < 2) return 'unordered';
   const steps = cases.slice(1).map((c, i) => {
@@ -187,7 +191,7 @@ function neighboursOf(rules: ReadingRules, a: Case, b: Case, repeats: number): N
 }
 
 /** Probability that one trial of any class reaches the ceiling. */
-function atCeiling(rules: ReadingRules, of: Case): number {
+function probabilityAtCeiling(rules: ReadingRules, of: Case): number {
   const { ceiling } = rules;
   if (ceiling === null || rules.threshold !== undefined) return 0;
   // The tangent of a right angle is never reached.
@@ -204,7 +208,7 @@ function atCeiling(rules: ReadingRules, of: Case): number {
 function powerOf(
   rules: ReadingRules,
   cases: readonly Case[],
-  { repeats, groups }: Effort,
+  { repeats, groups }: SampleSize,
   xOf: (c: Case) => number,
 ): number | null {
   const each = repeats * groups;

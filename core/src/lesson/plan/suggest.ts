@@ -1,8 +1,8 @@
-import { startSubject, type Trialled } from '../../experiments/index.js';
+import { startSubject, type EvaluatedDesign } from '../../experiments/index.js';
 import {
   axisNumber,
   factorOf,
-  isGraded,
+  isOrdered,
   levelOf,
   levelText,
   parseLevel,
@@ -19,7 +19,7 @@ export interface SuggestionLimits {
   /** How many are wanted. */
   readonly count: number;
   /** Whether there is wire, a core or a cell for it; anything goes when absent. */
-  available?(trialled: Trialled, level: LevelValue): boolean;
+  available?(trialled: EvaluatedDesign, level: LevelValue): boolean;
 }
 
 const CANDIDATES = 22;
@@ -36,10 +36,10 @@ export function suggestLevels(plan: LessonPlan, limits: SuggestionLimits): Level
   const present =
     levelOf(plan.base, plan.factor) ?? levelOf(startSubject(plan.base.experiment), plan.factor);
   const own = suggest?.(present ?? 0) ?? (axis.kind === 'kinds' ? Object.keys(axis.options) : []);
-  const candidates = isGraded(axis) ? around(axis, own) : own;
+  const candidates = isOrdered(axis) ? around(axis, own) : own;
   const good = goodOf(plan, candidates, limits);
   if (good.length < 2) return [...own];
-  return isGraded(axis) ? spread(good, Math.min(limits.count, good.length), axis) : good;
+  return isOrdered(axis) ? spread(good, Math.min(limits.count, good.length), axis) : good;
 }
 
 /** Round numbers from half of the least to twice the most that the factor itself suggests. */
@@ -76,7 +76,7 @@ function goodOf(
   const fits = ({ trialled, stops, forecast, level }: Case): boolean => {
     if (!trialled || stops.length > 0) return false;
     if (available && !available(trialled, level)) return false;
-    if (forecast === null || !isGraded(factorOf(plan.factor).axis)) return true;
+    if (forecast === null || !isOrdered(factorOf(plan.factor).axis)) return true;
     if (measure.ceiling === 'tray' && forecast.value > TRAY_SHARE * (ceiling ?? Infinity))
       return false;
     return measure.relative === true || forecast.value >= measure.resolution;

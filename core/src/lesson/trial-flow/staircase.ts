@@ -1,7 +1,7 @@
 import { normalCdf, normalQuantile } from '../../numerics/index.js';
 
 /** What has been hung so far: the heaviest that held, and the lightest that dropped; 0 and Infinity at first. */
-export interface Hung {
+export interface LoadBracket {
   readonly held: number;
   readonly dropped: number;
 }
@@ -20,7 +20,7 @@ const FIRST = 0.2;
 const LIGHT = 0.1;
 const MORE = 2;
 /** Below this there is nothing left of the expectation between the two loads. */
-const NO_HOPE = 1e-4;
+const MIN_PROBABILITY = 1e-4;
 /** Ninety in a hundred of a normal distribution lie within so many standard deviations. */
 const NINE_IN_TEN = 1.6448536269514722;
 
@@ -32,7 +32,7 @@ const ROUND = [1, 1.2, 1.5, 1.8, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10];
  * load that can be put together.
  * @returns kg; null once the limit is known well enough.
  */
-export function nextLoad({ held, dropped }: Hung, expected: Expected | null): number | null {
+export function nextLoad({ held, dropped }: LoadBracket, expected: Expected | null): number | null {
   if (held > 0 && dropped / held <= NARROW) return null;
   const wanted = (expected && within({ held, dropped }, expected)) ?? between(held, dropped);
   const load = roundLoad(wanted);
@@ -42,14 +42,14 @@ export function nextLoad({ held, dropped }: Hung, expected: Expected | null): nu
   return finer > held && finer < dropped ? finer : null;
 }
 
-function within({ held, dropped }: Hung, { low, high }: Expected): number | null {
+function within({ held, dropped }: LoadBracket, { low, high }: Expected): number | null {
   if (!(low > 0 && high > low)) return null;
   const middle = (Math.log(low) + Math.log(high)) / 2;
   const deviation = (Math.log(high) - Math.log(low)) / (2 * NINE_IN_TEN);
   const below = (load: number): number => normalCdf((Math.log(load) - middle) / deviation);
   const from = held > 0 ? below(held) : 0;
   const to = Number.isFinite(dropped) ? below(dropped) : 1;
-  if (to - from < NO_HOPE) return null;
+  if (to - from < MIN_PROBABILITY) return null;
   const share = held === 0 && to === 1 ? FIRST : 0.5;
   return Math.exp(middle + deviation * normalQuantile(from + share * (to - from)));
 }

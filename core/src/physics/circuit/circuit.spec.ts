@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { combineCells, findCell, measuredResistance } from '../supply/index.js';
 import {
   currentRise,
-  kickWithDiode,
-  kickWithoutDiode,
+  inductiveSpikeWithDiode,
+  inductiveSpikeWithoutDiode,
   RECTIFIER,
   solveCircuit,
   SPARK_V,
@@ -82,7 +82,7 @@ describe('switching off', () => {
 
   // Worked by hand: 2 · 25.865 mV · ln(1 + 3/1.4e-8) + 3 · 0.035 Ω at 300.15 K.
   it('with a diode kicks by the drop of a silicon rectifier', () => {
-    const { voltage, times } = kickWithDiode(coil, [0.5, 0.1]);
+    const { voltage, times } = inductiveSpikeWithDiode(coil, [0.5, 0.1]);
     expect(RECTIFIER).toEqual({ saturationCurrent: 1.4e-8, ideality: 2, seriesResistance: 0.035 });
     expect(voltage).toBeCloseTo(2 * 0.0258648 * Math.log(1 + 3 / 1.4e-8) + 0.105, 4);
     // A constant drop V gives t = (L/R) ln((R I + V)/(R f I + V)); the true one lies a little below.
@@ -95,14 +95,14 @@ describe('switching off', () => {
 
   it('without one swings into the stray capacitance: I √(L/C) if nothing damps', () => {
     const ideal = { capacitance: 2e-10, damping: Infinity };
-    const { voltage, time } = kickWithoutDiode({ ...coil, resistance: 0 }, ideal);
+    const { voltage, time } = inductiveSpikeWithoutDiode({ ...coil, resistance: 0 }, ideal);
     const w = 1 / Math.sqrt(2e-3 * 2e-10);
     expect(voltage / (3 * Math.sqrt(2e-3 / 2e-10))).toBeCloseTo(1, 9);
     expect(time * w).toBeCloseTo(Math.PI / 2, 6);
   });
 
   it('strongly damped kicks by less than I R of the damping, and does so at once', () => {
-    const { voltage, time } = kickWithoutDiode(coil);
+    const { voltage, time } = inductiveSpikeWithoutDiode(coil);
     expect(TYPICAL_STRAY).toEqual({ capacitance: 2e-10, damping: 1000 });
     expect(voltage).toBeLessThan(3 * 1000);
     expect(voltage).toBeGreaterThan(0.8 * 3 * 1000);

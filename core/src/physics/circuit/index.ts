@@ -1,12 +1,12 @@
 export { currentRise, solveCircuit, type CircuitState } from './circuit.js';
 export {
-  kickWithDiode,
-  kickWithoutDiode,
+  inductiveSpikeWithDiode,
+  inductiveSpikeWithoutDiode,
   RECTIFIER,
   SPARK_V,
   storedEnergy,
   TYPICAL_STRAY,
   type Diode,
   type OpenedCoil,
-  type Stray,
+  type ParasiticElements,
 } from './turn-off-transient.js';

@@ -8,7 +8,7 @@ export interface OpenedCoil {
 }
 
 /** What lies across a coil besides a diode: capacitance of turns and leads, F, and damping, Ω. */
-export interface Stray {
+export interface ParasiticElements {
   readonly capacitance: number;
   readonly damping: number;
 }
@@ -23,7 +23,7 @@ export interface Diode {
 /** Least voltage at which air sparks across an opening contact, V. Paschen's law, from memory. */
 export const SPARK_V = 330;
 /** A hand-wound coil on a solid core, within ×/÷ 3, and a 1 A silicon rectifier. Typical, from memory. */
-export const TYPICAL_STRAY: Stray = { capacitance: 2e-10, damping: 1000 };
+export const TYPICAL_STRAY: ParasiticElements = { capacitance: 2e-10, damping: 1000 };
 export const RECTIFIER: Diode = {
   saturationCurrent: 1.4e-8,
   ideality: 2,
@@ -45,9 +45,9 @@ export function storedEnergy({ inductance, current }: OpenedCoil): number {
  * @returns size of the first peak, V, and its time, s.
  * Source: parallel RLC circuit; held against the `flyback_without_diode` cases.
  */
-export function kickWithoutDiode(
+export function inductiveSpikeWithoutDiode(
   { inductance: L, resistance: R, current: I }: OpenedCoil,
-  { capacitance: C, damping }: Stray = TYPICAL_STRAY,
+  { capacitance: C, damping }: ParasiticElements = TYPICAL_STRAY,
 ): { voltage: number; time: number } {
   const v0 = I * R;
   const slope = -(I + v0 / damping) / C;
@@ -79,7 +79,7 @@ export function kickWithoutDiode(
  *   current has fallen to given fractions of its first value.
  * Source: static diode law; held against the `flyback_with_diode` cases.
  */
-export function kickWithDiode(
+export function inductiveSpikeWithDiode(
   coil: OpenedCoil,
   fractions: readonly number[],
   diode: Diode = RECTIFIER,

@@ -14,7 +14,7 @@ export type { Coil, CoilWinding, Former, FormerBody, Leads, Supply } from './coi
 export { polesOf, type PlusTail, type Poles, type WindingSense } from './poles.js';
 export { cellOf, sourceOf } from './source.js';
 export {
-  ampereTurnsYardstick,
+  maxAmpereTurns,
   requireApart,
   stretchWire,
   turnsOfWire,

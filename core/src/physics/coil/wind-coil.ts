@@ -253,7 +253,7 @@ function touchedSurface({ form, insulation }: Coil['wire']): TouchedSurface {
  * Where a bench supply's current limit comes first, the wire that draws just that current.
  * A yardstick: nobody winds exactly that wire.
  */
-export function ampereTurnsYardstick({
+export function maxAmpereTurns({
   source,
   leadResistance,
   coilResistance,

@@ -62,7 +62,7 @@ const MOST_T = 5;
  * Flux density at which steel is full, T: beyond it a further ampere per metre adds less than twice
  * what the empty space would, dH/dB = 1/(2 μ0). Infinity for what does not fill.
  */
-export function fullAt(curve: SteelCurve): number {
+export function saturationFluxDensity(curve: SteelCurve): number {
   if (curve.linear) return Infinity;
   let full = knownFull.get(curve);
   if (full === undefined) {

@@ -4,7 +4,7 @@ import { MU_0 } from '../constants.js';
 import type { ReferenceFile } from '../../validation/index.js';
 import {
   findMaterial,
-  fullAt,
+  saturationFluxDensity,
   linearCurve,
   MATERIALS,
   spheroidFactor,
@@ -70,12 +70,12 @@ describe('every material', () => {
   // before that.
   it('is full where its own part of the flux hardly grows', () => {
     for (const id of ['soft-iron', 'annealed-steel', 'nail-steel', 'bolt-8.8'] as const) {
-      expect(fullAt(MATERIALS[id].curve)).toBeGreaterThan(2);
-      expect(fullAt(MATERIALS[id].curve)).toBeLessThan(2.2);
+      expect(saturationFluxDensity(MATERIALS[id].curve)).toBeGreaterThan(2);
+      expect(saturationFluxDensity(MATERIALS[id].curve)).toBeLessThan(2.2);
     }
-    expect(fullAt(MATERIALS.nickel.curve)).toBeCloseTo(0.54, 1);
-    expect(fullAt(MATERIALS['cast-iron'].curve)).toBeLessThan(2);
-    expect(fullAt(linearCurve(400))).toBe(Infinity);
+    expect(saturationFluxDensity(MATERIALS.nickel.curve)).toBeCloseTo(0.54, 1);
+    expect(saturationFluxDensity(MATERIALS['cast-iron'].curve)).toBeLessThan(2);
+    expect(saturationFluxDensity(linearCurve(400))).toBe(Infinity);
   });
 
   it('orders the steels from soft to hard', () => {

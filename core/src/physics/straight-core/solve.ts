@@ -79,7 +79,7 @@ export function magnetiseCore(
   const n = prepared.core.count;
   const t = prepared.influence;
   const magnetisation = new Float64Array(n);
-  const scale = largestOf(appliedField) || 1;
+  const scale = maxNorm(appliedField) || 1;
 
   const strength = new Float64Array(n);
   const residuals = (b: Float64Array, out: Float64Array): number => {
@@ -107,8 +107,9 @@ export function magnetiseCore(
   };
 
   const last = memory?.get(prepared);
-  const near = last?.curve === curve && differ(last.appliedField, appliedField) < NEAR * scale;
-  const b = near ? last.fluxDensity.slice() : startingGuess(prepared, appliedField);
+  const near =
+    last?.curve === curve && maxDifference(last.appliedField, appliedField) < NEAR * scale;
+  const b = near ? last.fluxDensity.slice() : initialGuess(prepared, appliedField);
   let right = new Float64Array(n);
   let trialRight = new Float64Array(n);
   const step = new Float64Array(n);
@@ -142,7 +143,7 @@ export function magnetiseCore(
     if (!factors) break;
     step.set(right);
     solveFactorised(factors, step);
-    mend(step, taken);
+    broydenUpdate(step, taken);
     let next = advance(1);
     if (next < residual * WORTH_KEEPING) {
       taken.push(step.slice());
@@ -182,7 +183,7 @@ export function magnetiseCore(
  * Makes a chord step a step of Broyden's method, given the steps taken before it with the same
  * factors. Source: Kelley, Iterative Methods for Linear and Nonlinear Equations (1995), §7.3.
  */
-function mend(step: Float64Array, taken: readonly Float64Array[]): void {
+function broydenUpdate(step: Float64Array, taken: readonly Float64Array[]): void {
   taken.forEach((before, k) => {
     const following = taken[k + 1];
     const share = dot(before, step) / dot(before, before);
@@ -196,7 +197,7 @@ function mend(step: Float64Array, taken: readonly Float64Array[]): void {
  * ellipsoid of the same shape, falling toward the ends, clipped to where real steel ends. Only the
  * part of the curve matters, as one step then solves an unsaturated core.
  */
-function startingGuess({ core }: PreparedCore, appliedField: Float64Array): Float64Array {
+function initialGuess({ core }: PreparedCore, appliedField: Float64Array): Float64Array {
   const n = core.count;
   const rear = core.boundaries[0]!;
   const length = core.boundaries[n]! - rear;
@@ -214,13 +215,13 @@ function startingGuess({ core }: PreparedCore, appliedField: Float64Array): Floa
 }
 
 /** Largest difference of two fields of equal length. */
-function differ(one: Float64Array, other: Float64Array): number {
+function maxDifference(one: Float64Array, other: Float64Array): number {
   let largest = 0;
   for (let i = 0; i < one.length; i++) largest = Math.max(largest, Math.abs(one[i]! - other[i]!));
   return largest;
 }
 
-function largestOf(values: Float64Array): number {
+function maxNorm(values: Float64Array): number {
   let largest = 0;
   for (const value of values) largest = Math.max(largest, Math.abs(value));
   return largest;

@@ -7,7 +7,7 @@ import {
   sheetsOfBlock,
   type CoreSection,
 } from '../straight-core/index.js';
-import { preparePair, pullOnBridge, type PolePair } from './index.js';
+import { preparePair, pullOnBar, type PolePair } from './index.js';
 
 const leg: CoreSection[] = [{ innerRadius: 0, outerRadius: 0.004, from: 0, to: 0.06 }];
 const sheets = sheetsOfBlock(
@@ -26,7 +26,7 @@ function tipField(changed: Partial<PolePair>) {
 }
 const bar = { radius: 0.013, thickness: 0.008 };
 const bridged = (changed: Partial<PolePair>, gap = 1e-4) =>
-  pullOnBridge(preparePair(leg, { ...pair, ...changed }, { gap }), sheets, curve, bar, gap);
+  pullOnBar(preparePair(leg, { ...pair, ...changed }, { gap }), sheets, curve, bar, gap);
 
 describe('two cores side by side', () => {
   it('far apart are two single cores', () => {
@@ -60,7 +60,7 @@ describe('two cores side by side', () => {
 
   it('pull less through a bar across both that is long or thin for its flux', () => {
     const pull = (way?: { length: number; area: number }): number =>
-      pullOnBridge(
+      pullOnBar(
         preparePair(leg, pair, { gap: 1e-4 }),
         sheets,
         linearCurve(500),
@@ -90,7 +90,7 @@ describe('two cores side by side', () => {
     const gap = 2e-4;
     const prepared = preparePair(leg, { ...pair, yoke: 'bent', spacing: 0.024 }, { gap });
     const area = Math.PI * 0.004 ** 2;
-    const { flux, force } = pullOnBridge(prepared, sheets, linearCurve(50_000), bar, gap);
+    const { flux, force } = pullOnBar(prepared, sheets, linearCurve(50_000), bar, gap);
     const expected = (4e-7 * Math.PI * 600 * area) / (2 * gap);
     expect(flux / expected).toBeGreaterThan(0.85);
     expect(flux / expected).toBeLessThan(1.25);

@@ -56,14 +56,14 @@ export interface PolePair {
 export const JOINT_GAP_M = 1e-4;
 
 /** A bar as heavy as the cores it joins, with as much steel across as one of them, screwed on. */
-export function usualBar(coreRadius: number): YokeBar {
+export function defaultYoke(coreRadius: number): YokeBar {
   const side = Math.sqrt(Math.PI) * coreRadius;
   return { width: side, thickness: side, overhang: coreRadius, jointGap: JOINT_GAP_M };
 }
 
 /** The bar of a pair that has one. */
 export function barOf({ yoke, bar }: PolePair, coreRadius: number): YokeBar | null {
-  return yoke === 'bar' ? (bar ?? usualBar(coreRadius)) : null;
+  return yoke === 'bar' ? (bar ?? defaultYoke(coreRadius)) : null;
 }
 
 /** Where the yoke lies in the plane through both axes: from the middle outward, and its heights. m. */
@@ -244,7 +244,7 @@ function openJoint(path: Segmentation, at: number, gap: number, perCharge: Float
  * zero potential; when they are alike each half of it keeps its own.
  * @param keeper half of the bar as a round plate of the same area, and the bar's thickness.
  */
-export function pullOnBridge(
+export function pullOnBar(
   prepared: PreparedPair,
   sheets: readonly CurrentSheet[],
   curve: SteelCurve,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { normalFrom, seededRandom } from '../../numerics/index.js';
-import { alikeOver, analyse, type OrderedReading } from './index.js';
+import { equallySupportedInAll, analyse, type OrderedReading } from './index.js';
 
 /** Readings of a line about a curve, each by another seed. */
 function line(truth: (x: number) => number, seed: number, scatter = 0.3): OrderedReading[] {
@@ -22,8 +22,8 @@ describe('shapes over several lines', () => {
       line((x) => 2 + 0.3 * x, 3),
       true,
     );
-    expect(alikeOver([one])).toEqual(one.alike);
-    expect(alikeOver([])).toEqual([]);
+    expect(equallySupportedInAll([one])).toEqual(one.equallySupported);
+    expect(equallySupportedInAll([])).toEqual([]);
   });
 
   it('must do for all of them, and what speaks against a shape adds up', () => {
@@ -35,8 +35,8 @@ describe('shapes over several lines', () => {
       line((x) => (40 * x) / (30 + x), 5),
       true,
     );
-    expect(straight.alike[0]).not.toBe(bent.alike[0]);
-    const both = alikeOver([straight, bent]);
+    expect(straight.equallySupported[0]).not.toBe(bent.equallySupported[0]);
+    const both = equallySupportedInAll([straight, bent]);
     const behind = (id: string): number =>
       [straight, bent].reduce(
         (sum, { curves }) =>
@@ -59,6 +59,6 @@ describe('shapes over several lines', () => {
     const missing = one.curves
       .map(({ curve }) => curve.id)
       .filter((id) => !few.curves.some(({ curve }) => curve.id === id));
-    for (const id of missing) expect(alikeOver([one, few])).not.toContain(id);
+    for (const id of missing) expect(equallySupportedInAll([one, few])).not.toContain(id);
   });
 });

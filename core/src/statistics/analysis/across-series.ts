@@ -1,4 +1,4 @@
-import { ALIKE, type Analysis } from './analysis.js';
+import { MAX_DELTA_AICC, type Analysis } from './analysis.js';
 import type { CurveId } from './curves.js';
 
 /**
@@ -7,7 +7,7 @@ import type { CurveId } from './curves.js';
  * independently of each other.
  * Source: the criterion of independent data is the sum, Burnham & Anderson, 2nd ed., §2.2.
  */
-export function alikeOver(lines: readonly Pick<Analysis, 'curves'>[]): CurveId[] {
+export function equallySupportedInAll(lines: readonly Pick<Analysis, 'curves'>[]): CurveId[] {
   const some = lines.filter(({ curves }) => curves.length > 0);
   const [first, ...others] = some;
   if (!first) return [];
@@ -18,5 +18,5 @@ export function alikeOver(lines: readonly Pick<Analysis, 'curves'>[]): CurveId[]
     sum: others.reduce((sum, line) => sum + behindIn(line, id), behind),
   }));
   const sorted = sums.filter(({ sum }) => sum < Infinity).sort((p, q) => p.sum - q.sum);
-  return sorted.filter(({ sum }) => sum - sorted[0]!.sum < ALIKE).map(({ id }) => id);
+  return sorted.filter(({ sum }) => sum - sorted[0]!.sum < MAX_DELTA_AICC).map(({ id }) => id);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { leastSquares, normalFrom, seededRandom, studentTQuantile } from '../../numerics/index.js';
-import { analyse, standingOut, type OrderedReading } from './index.js';
+import { analyse, findOutliers, type OrderedReading } from './index.js';
 
 interface Made {
   readonly truth: (x: number) => number;
@@ -38,9 +38,12 @@ function classOf({
 
 describe('what is said of readings', () => {
   it('is a straight line where they follow one, and says what else cannot be told from it', () => {
-    const { curves, alike, line } = analyse(classOf({ truth: (x) => 2 + 0.3 * x }), true);
-    expect(alike).toContain('line');
-    expect(alike).not.toContain('none');
+    const { curves, equallySupported, line } = analyse(
+      classOf({ truth: (x) => 2 + 0.3 * x }),
+      true,
+    );
+    expect(equallySupported).toContain('line');
+    expect(equallySupported).not.toContain('none');
     expect(curves[0]!.behind).toBe(0);
     expect(curves.reduce((sum, { weight }) => sum + weight, 0)).toBeCloseTo(1, 12);
     expect(Math.abs(line!.coefficients[1]! - 0.3)).toBeLessThan(line!.intervals95[1]! * 1.5);
@@ -77,7 +80,7 @@ describe('what is said of readings', () => {
       classOf({ truth: (x) => 2 + 0.3 * x, between: 4, groups: 5 }),
       true,
     );
-    expect(lineWithGroups!.betweenGroups).toBeGreaterThan(1.5);
+    expect(lineWithGroups!.betweenGroupSd).toBeGreaterThan(1.5);
     const plain = leastSquaresLine!.standardErrors;
     expect(lineWithGroups!.standardErrors[0]!).toBeGreaterThan(plain[0]!);
     expect(lineWithGroups!.standardErrors[1]!).toBeLessThan(plain[1]!);
@@ -159,17 +162,17 @@ describe('what is said of readings', () => {
       at(level, 2 * level + scatter),
       at(level, 2 * level - scatter),
     ]);
-    const { anova, repeats } = analyse(readings, true);
+    const { anova, requiredSampleSize } = analyse(readings, true);
     expect(anova!.within.meanSquare).toBeCloseTo(1, 12);
-    expect(repeats).toBe(4);
+    expect(requiredSampleSize).toBe(4);
   });
 
   it('points at what stands out at its own level', () => {
     const readings = classOf({ truth: (x) => x, scatter: 1, repeats: 3 });
     const slip = readings.findIndex(({ level }) => level === 2);
     const wrong = readings.map((one, i) => (i === slip ? { ...one, y: one.y + 40 } : one));
-    expect(standingOut(readings, 1)).toEqual([]);
-    expect(standingOut(wrong, 1)).toEqual([slip]);
+    expect(findOutliers(readings, 1)).toEqual([]);
+    expect(findOutliers(wrong, 1)).toEqual([slip]);
   });
 
   it('is little where little was read, and never a fault', () => {

@@ -10,14 +10,14 @@ import {
   type RankTest,
 } from './compare.js';
 import { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
-import { fitWithGroups, type GroupEffect } from './random-effects.js';
+import { fitMixedModel, type GroupEffect } from './random-effects.js';
 import { fitPowerTrend } from './power-trend.js';
-import { isExact, type Reading } from './reading.js';
+import { isUncensored, type Reading } from './reading.js';
 import { singleTrialsMislead } from './single-trials.js';
-import { fisherExact, shareDifference, type SharePair } from './proportions.js';
+import { fisherExact, proportionDifference, type ProportionPair } from './proportions.js';
 import { summarise, type Summary } from './summary.js';
-import { unusual } from './outliers.js';
-import { fitShare, fitYesNo, shareInterval, type YesNo } from './logistic-regression.js';
+import { isOutlier } from './outliers.js';
+import { fitShare, fitLogistic, shareInterval, type YesNo } from './logistic-regression.js';
 
 /** A reading with its place in the order in which its group made them. */
 export interface OrderedReading extends Reading {
@@ -75,27 +75,27 @@ export interface Analysis {
    */
   readonly unranked: readonly FittedCurve[];
   /** Those that the readings cannot tell from the best, the best first. */
-  readonly alike: readonly CurveId[];
+  readonly equallySupported: readonly CurveId[];
   readonly anova: Anova | null;
   readonly trend: RankTest | null;
   readonly ranks: RankTest | null;
   readonly pairs: readonly Pair[];
   /** The same of yes and no. */
-  readonly sharePairs: readonly SharePair[];
+  readonly sharePairs: readonly ProportionPair[];
   /** The straight line, and the level means, with a level of its own for every group. */
   readonly lineWithGroups: GroupEffect | null;
   readonly meansWithGroups: GroupEffect | null;
   readonly drift: Drift | null;
   /** Trials at each level to tell the two nearest levels apart, four times in five; null where none can. */
-  readonly repeats: number | null;
+  readonly requiredSampleSize: number | null;
   /** How often single trials of neighbouring levels mislead; null where none can. */
-  readonly misled: number | null;
+  readonly misleadingPairRate: number | null;
   /** Of yes and no: how yes follows the factor; null for all else. */
   readonly yesNo: YesNo | null;
 }
 
 /** Curves this near to the best cannot be told from it. Burnham & Anderson, 2nd ed., §2.6. */
-export const ALIKE = 2;
+export const MAX_DELTA_AICC = 2;
 /** From so many levels on every pair is too much to read, and too many chances to be fooled. */
 const MOST_PAIRED = 8;
 
@@ -109,7 +109,7 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
       level,
       x: own[0]!.x,
       summary: summarise(own.map(({ y }) => y))!,
-      hidden: own.filter((one) => !isExact(one)).length,
+      hidden: own.filter((one) => !isUncensored(one)).length,
     };
   });
   const values = numbers.map((level) => of(level).map(({ y }) => y));
@@ -128,7 +128,9 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
     leastSquaresLine: plain,
     curves,
     unranked: [...fits.filter((fit) => !isRankable(fit)), ...(trend ? [trend] : [])],
-    alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
+    equallySupported: curves
+      .filter(({ behind }) => behind < MAX_DELTA_AICC)
+      .map(({ curve }) => curve.id),
     anova: differ,
     trend: graded ? trendTest(values) : null,
     ranks: kruskalWallis(values),
@@ -136,8 +138,8 @@ export function analyse(readings: readonly OrderedReading[], graded: boolean): A
     sharePairs: [],
     ...effects,
     drift: driftOf(readings, scales, numbers),
-    repeats: repeatsFor(levels),
-    misled: singleTrialsMislead(byPlace(levels, values)),
+    requiredSampleSize: requiredSampleSizeFor(levels),
+    misleadingPairRate: singleTrialsMislead(byPlace(levels, values)),
     yesNo: null,
   };
 }
@@ -155,7 +157,7 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     const summary = { ...summarise(ys)!, share: shareInterval(yes, ys.length) };
     return { level, x: own[0]!.x, summary, hidden: 0 };
   });
-  const yesNo = graded ? fitYesNo(readings) : null;
+  const yesNo = graded ? fitLogistic(readings) : null;
   const fits = [fitShare(readings), ...(yesNo ? [yesNo.curve] : [])];
   const curves = ranked(fits.filter(isRankable));
   const values = numbers.map((level) =>
@@ -168,7 +170,9 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     leastSquaresLine: null,
     curves,
     unranked: fits.filter((fit) => !isRankable(fit)),
-    alike: curves.filter(({ behind }) => behind < ALIKE).map(({ curve }) => curve.id),
+    equallySupported: curves
+      .filter(({ behind }) => behind < MAX_DELTA_AICC)
+      .map(({ curve }) => curve.id),
     anova: null,
     trend: graded ? trendTest(values) : null,
     ranks: kruskalWallis(values),
@@ -177,8 +181,8 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
     lineWithGroups: null,
     meansWithGroups: null,
     drift: null,
-    repeats: null,
-    misled: null,
+    requiredSampleSize: null,
+    misleadingPairRate: null,
     yesNo,
   };
 }
@@ -200,7 +204,7 @@ function scatterOf(
   const growing = readings.map(({ level }) => Math.max(mean.get(level)! / most, 0.1));
   const plain = fitCurve('means', readings, even);
   const weighed = fitCurve('means', readings, growing);
-  return plain && weighed && weighed.aicc < plain.aicc - ALIKE
+  return plain && weighed && weighed.aicc < plain.aicc - MAX_DELTA_AICC
     ? { scatter: 'growing', scales: growing }
     : { scatter: 'even', scales: even };
 }
@@ -250,16 +254,16 @@ function pairsOf(numbers: readonly number[], values: readonly (readonly number[]
   );
 }
 
-function sharePairsOf(levels: readonly LevelAnalysis[]): SharePair[] {
+function sharePairsOf(levels: readonly LevelAnalysis[]): ProportionPair[] {
   const shares = levels.map(({ level, summary: { mean, n } }) => ({
     level,
     share: { yes: Math.round(mean * n), n },
   }));
   return shares.flatMap(({ level: first, share: p }, i) =>
-    shares.slice(i + 1).map(({ level: second, share: q }): SharePair => ({
+    shares.slice(i + 1).map(({ level: second, share: q }): ProportionPair => ({
       first,
       second,
-      ...shareDifference(p, q),
+      ...proportionDifference(p, q),
       p: fisherExact(p, q),
     })),
   );
@@ -270,19 +274,19 @@ function withGroups(
   numbers: readonly number[],
   graded: boolean,
 ): Pick<Analysis, 'lineWithGroups' | 'meansWithGroups'> {
-  const exact = readings.filter(isExact);
+  const exact = readings.filter(isUncensored);
   const y = exact.map((one) => one.y);
   const groups = exact.map(({ group }) => group);
   const line =
     graded && exact.every(({ x }) => Number.isFinite(x))
-      ? fitWithGroups(Float64Array.from(exact.flatMap(({ x }) => [1, x])), y, 2, groups)
+      ? fitMixedModel(Float64Array.from(exact.flatMap(({ x }) => [1, x])), y, 2, groups)
       : null;
   const columns = Float64Array.from(
     exact.flatMap(({ level }) => numbers.map((number) => Number(number === level))),
   );
   return {
     lineWithGroups: line,
-    meansWithGroups: fitWithGroups(columns, y, numbers.length, groups),
+    meansWithGroups: fitMixedModel(columns, y, numbers.length, groups),
   };
 }
 
@@ -292,7 +296,9 @@ function driftOf(
   scales: readonly number[],
   numbers: readonly number[],
 ): Drift | null {
-  const kept = readings.flatMap((one, i) => (isExact(one) ? [{ ...one, scale: scales[i]! }] : []));
+  const kept = readings.flatMap((one, i) =>
+    isUncensored(one) ? [{ ...one, scale: scales[i]! }] : [],
+  );
   const groups = [...new Set(kept.map(({ group }) => group))];
   const p = numbers.length + groups.length;
   const n = kept.length;
@@ -359,10 +365,10 @@ function cellsOfOrder(readings: readonly (OrderedReading & { readonly scale: num
  * Positions of readings that stand out at their level.
  * @param resolution what one step of a reading is, in its unit.
  */
-export function standingOut(readings: readonly Reading[], resolution: number): number[] {
+export function findOutliers(readings: readonly Reading[], resolution: number): number[] {
   return [...new Set(readings.map(({ level }) => level))].flatMap((level) => {
     const own = readings.flatMap((one, i) => (one.level === level ? [i] : []));
-    const flags = unusual(
+    const flags = isOutlier(
       own.map((i) => readings[i]!.y),
       resolution,
     );
@@ -374,7 +380,7 @@ export function standingOut(readings: readonly Reading[], resolution: number): n
  * Trials at each level so that every two neighbours can be told apart.
  * Source: two-sided comparison of two means at 5 %, 80 % power; NIST/SEMATECH e-Handbook 7.2.2.2.
  */
-function repeatsFor(levels: readonly LevelAnalysis[]): number | null {
+function requiredSampleSizeFor(levels: readonly LevelAnalysis[]): number | null {
   const sorted = levels
     .map(({ summary }) => summary)
     .filter(({ n }) => n > 1)

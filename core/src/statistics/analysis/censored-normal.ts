@@ -1,9 +1,9 @@
 import { truncatedNormal } from '../calibration/index.js';
 import { normalCdf } from '../../numerics/index.js';
-import { isExact, type Reading } from './reading.js';
+import { isUncensored, type Reading } from './reading.js';
 
 /** What is expected of a reading that is known only in part. */
-export interface Expected {
+export interface Moments {
   readonly mean: number;
   readonly variance: number;
 }
@@ -16,8 +16,8 @@ const FAR = 8;
  * much, or between which values it lies.
  * @param mu,sigma what it would be expected to be if nothing were known of it.
  */
-export function expectedOf(reading: Reading, mu: number, sigma: number): Expected {
-  if (isExact(reading) || !(sigma > 0)) return { mean: reading.y, variance: 0 };
+export function censoredMoments(reading: Reading, mu: number, sigma: number): Moments {
+  if (isUncensored(reading) || !(sigma > 0)) return { mean: reading.y, variance: 0 };
   const [low, high] = edges(reading, mu, sigma);
   const { mean, variance } = truncatedNormal(low, high);
   return { mean: mu + sigma * mean, variance: sigma ** 2 * variance };
@@ -25,7 +25,7 @@ export function expectedOf(reading: Reading, mu: number, sigma: number): Expecte
 
 /** Logarithm of the likelihood of a reading. */
 export function logLikelihoodOf(reading: Reading, mu: number, sigma: number): number {
-  if (isExact(reading)) {
+  if (isUncensored(reading)) {
     const z = (reading.y - mu) / sigma;
     return -0.5 * z * z - Math.log(sigma) - 0.5 * Math.log(2 * Math.PI);
   }
@@ -36,7 +36,11 @@ export function logLikelihoodOf(reading: Reading, mu: number, sigma: number): nu
   return -0.5 * edge * edge - Math.log(Math.max(edge, FAR)) - 0.5 * Math.log(2 * Math.PI);
 }
 
-function edges({ y, between, atLeast }: Reading, mu: number, sigma: number): [number, number] {
-  const [low, high] = between ?? [y, Infinity];
-  return [(low - mu) / sigma, atLeast ? Infinity : (high - mu) / sigma];
+function edges(
+  { y, interval, rightCensored }: Reading,
+  mu: number,
+  sigma: number,
+): [number, number] {
+  const [low, high] = interval ?? [y, Infinity];
+  return [(low - mu) / sigma, rightCensored ? Infinity : (high - mu) / sigma];
 }

@@ -183,7 +183,7 @@ describe('readings known only in part', () => {
   // (1959)); Φ by another way than in what is checked.
   it('have the mean of greatest likelihood: both its equations hold', () => {
     const readings = [3, 4, 4, 5, 6, 7, 7, 8].map((y) => at(1, y));
-    const full = Array.from({ length: 4 }, () => at(1, 8, { atLeast: true }));
+    const full = Array.from({ length: 4 }, () => at(1, 8, { rightCensored: true }));
     const fit = fitted('none', [...readings, ...full]);
     const mu = fit.coefficients[0]!;
     const sigma = fit.residualDeviation * Math.sqrt(11 / 12);
@@ -203,7 +203,7 @@ describe('readings known only in part', () => {
     const readings = [20, 40, 60, 80].flatMap((x) =>
       Array.from({ length: 12 }, () => {
         const y = 2 + 0.35 * x + 1.5 * normalFrom(random);
-        return y >= ceiling ? at(x, ceiling, { atLeast: true }) : at(x, y);
+        return y >= ceiling ? at(x, ceiling, { rightCensored: true }) : at(x, y);
       }),
     );
     const slope = fitted('line', readings).coefficients[1]!;
@@ -289,7 +289,7 @@ describe('every interval that is shown', () => {
         levels.flatMap((x) =>
           Array.from({ length: 5 }, () => {
             const y = truth(x) + 1.5 * normal();
-            return y >= 26 ? at(x, 26, { atLeast: true }) : at(x, y);
+            return y >= 26 ? at(x, 26, { rightCensored: true }) : at(x, y);
           }),
         ),
       (readings) => {

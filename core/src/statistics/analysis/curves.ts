@@ -7,8 +7,8 @@ import {
   type CurveFit,
   type LeastSquares,
 } from '../../numerics/index.js';
-import { expectedOf, logLikelihoodOf } from './censored-normal.js';
-import { isExact, type Reading } from './reading.js';
+import { censoredMoments, logLikelihoodOf } from './censored-normal.js';
+import { isUncensored, type Reading } from './reading.js';
 
 /** Shapes that may be drawn through readings. */
 export const CURVE_IDS = ['none', 'proportional', 'line', 'saturating', 'power', 'means'] as const;
@@ -39,7 +39,7 @@ export const CURVES: Readonly<
   saturating: {
     names: ['limit', 'half'],
     at: (x, [a = 0, b = 0]) => (a * x) / (b + x),
-    start: ({ meanX, mostY }) => [1.5 * mostY, meanX],
+    start: ({ meanX, maxY }) => [1.5 * maxY, meanX],
     positive: true,
   },
   power: {
@@ -61,7 +61,7 @@ interface Curve {
 interface Extent {
   readonly meanX: number;
   readonly meanY: number;
-  readonly mostY: number;
+  readonly maxY: number;
 }
 
 /** A shape laid through readings by least squares, or where some are hidden by maximum likelihood. */
@@ -103,7 +103,7 @@ const MOST_STEPS = 400;
  * @param scales how far each reading scatters relative to the others; even without them.
  * @returns null where the readings do not tell its coefficients apart, leave no freedom, or have no
  *   such shape: a curve that levels off only at infinity is none.
- * Sources: least squares as in Draper & Smith; hidden readings by expectation and maximisation,
+ * Sources: least squares as in Draper & Smith; censored readings by expectation and maximisation,
  * Dempster, Laird & Rubin, J. R. Stat. Soc. B 39, 1 (1977); AICc, Hurvich & Tsai, Biometrika 76,
  * 297 (1989).
  */
@@ -123,17 +123,17 @@ export function fitCurve(
     if ('positive' in shape && shape.positive && !xs.every((x) => x > 0)) return null;
   }
   const place = (reading: Reading): number => (id === 'means' ? reading.level : reading.x);
-  const best = maximise(shape, id, readings, scales, place);
+  const best = fitMaximumLikelihood(shape, id, readings, scales, place);
   if (!best) return null;
-  const { coefficients, sigma, covariance, isHidden } = best;
+  const { coefficients, sigma, covariance, hasCensored } = best;
   const degreesOfFreedom = n - p;
-  // As without hidden readings: what p coefficients have taken from the scatter is given back.
-  const spread = isHidden ? sigma * Math.sqrt(n / degreesOfFreedom) : sigma;
+  // As without censored readings: what p coefficients have taken from the scatter is given back.
+  const spread = hasCensored ? sigma * Math.sqrt(n / degreesOfFreedom) : sigma;
   // Readings that all lie on the curve would be infinitely likely.
-  const own = Math.max(isHidden ? sigma : sigma * Math.sqrt(degreesOfFreedom / n), 1e-12);
-  const logLikelihood = best.kinds.reduce(
-    (sum, { reading, scale, times }) =>
-      sum + times * logLikelihoodOf(reading, shape.at(place(reading), coefficients), own * scale),
+  const own = Math.max(hasCensored ? sigma : sigma * Math.sqrt(degreesOfFreedom / n), 1e-12);
+  const logLikelihood = best.replicates.reduce(
+    (sum, { reading, scale, count }) =>
+      sum + count * logLikelihoodOf(reading, shape.at(place(reading), coefficients), own * scale),
     0,
   );
   const k = p + 1;
@@ -164,7 +164,7 @@ export function fitCurve(
     intervals95: variances.map((variance) => t * Math.sqrt(variance)),
     degreesOfFreedom,
     residualDeviation: spread,
-    rSquared: isHidden ? NaN : explained(readings, scales, spread ** 2 * degreesOfFreedom),
+    rSquared: hasCensored ? NaN : rSquared(readings, scales, spread ** 2 * degreesOfFreedom),
     logLikelihood,
     aicc: n > k + 1 ? 2 * k - 2 * logLikelihood + (2 * k * (k + 1)) / (n - k - 1) : Infinity,
     at,
@@ -177,7 +177,7 @@ export function fitCurve(
 }
 
 /** One less what is left over, of what there was about the weighed mean. */
-function explained(readings: readonly Reading[], scales: readonly number[], left: number): number {
+function rSquared(readings: readonly Reading[], scales: readonly number[], left: number): number {
   const weights = scales.map((scale) => 1 / scale ** 2);
   const whole = weights.reduce((sum, w) => sum + w, 0);
   const mean = readings.reduce((sum, { y }, i) => sum + weights[i]! * y, 0) / whole;
@@ -218,15 +218,15 @@ function meansOf(readings: readonly Reading[]): Curve {
 
 interface Maximum {
   readonly coefficients: readonly number[];
-  /** Unbiased without hidden readings; that of the greatest likelihood with them. */
+  /** Unbiased without censored readings; that of the greatest likelihood with them. */
   readonly sigma: number;
   readonly covariance: Float64Array;
-  readonly isHidden: boolean;
+  readonly hasCensored: boolean;
   /** The readings, those taken together whose likelihood is costly. */
-  readonly kinds: readonly Alike[];
+  readonly replicates: readonly Replicates[];
 }
 
-function maximise(
+function fitMaximumLikelihood(
   shape: Curve,
   id: CurveId,
   readings: readonly Reading[],
@@ -234,32 +234,32 @@ function maximise(
   place: (reading: Reading) => number,
 ): Maximum | null {
   const [n, p] = [readings.length, shape.names.length];
-  const isHidden = !readings.every(isExact);
-  const kinds = isHidden
-    ? alikeIn(readings, scales)
-    : readings.map((reading, i) => ({ reading, scale: scales[i]!, times: 1 }));
-  const cells = cellsOf(kinds, place);
-  const through = (y: readonly number[], start: readonly number[]) => {
-    const { means, within } = cells.of(y);
-    const weight = (c: number): number => cells.root[c]! / cells.scale[c]!;
+  const hasCensored = !readings.every(isUncensored);
+  const replicates = hasCensored
+    ? findReplicates(readings, scales)
+    : readings.map((reading, i) => ({ reading, scale: scales[i]!, count: 1 }));
+  const groups = groupReplicates(replicates, place);
+  const mStep = (y: readonly number[], start: readonly number[]) => {
+    const { means, within } = groups.of(y);
+    const weight = (c: number): number => groups.root[c]! / groups.scale[c]!;
     const at = (c: number, b: readonly number[]): number =>
-      shape.at(cells.place[c]!, b) * weight(c);
+      shape.at(groups.place[c]!, b) * weight(c);
     const weighed = means.map((mean, c) => mean * weight(c));
     const fit = (): CurveFit | LeastSquares | null => {
-      const count = cells.place.length;
-      if (id === 'saturating') return fitSaturating(at, cells.place, weighed, start);
+      const rows = groups.place.length;
+      if (id === 'saturating') return fitSaturating(at, groups.place, weighed, start);
       if (id === 'power') {
         return leastSquaresCurve(
           at,
-          cells.place.map((_, c) => c),
+          groups.place.map((_, c) => c),
           weighed,
           start,
         );
       }
       // All others are linear: a column for each coefficient.
       const unit = (j: number): number[] => start.map((_, k) => (k === j ? 1 : 0));
-      const columns = new Float64Array(count * p);
-      for (let c = 0; c < count; c++) {
+      const columns = new Float64Array(rows * p);
+      for (let c = 0; c < rows; c++) {
         for (let j = 0; j < p; j++) columns[c * p + j] = at(c, unit(j));
       }
       return leastSquares(columns, weighed, p);
@@ -268,39 +268,39 @@ function maximise(
     return found && { ...found, residualSumOfSquares: found.residualSumOfSquares + within };
   };
   const meanOf = (value: (reading: Reading) => number): number =>
-    kinds.reduce((sum, { reading, times }) => sum + times * value(reading), 0) / n;
-  const ys = kinds.map(({ reading }) => reading.y);
-  const extent = { meanX: meanOf(place), meanY: meanOf(({ y }) => y), mostY: Math.max(...ys) };
-  const first = through(ys, shape.start(extent));
+    replicates.reduce((sum, { reading, count }) => sum + count * value(reading), 0) / n;
+  const ys = replicates.map(({ reading }) => reading.y);
+  const extent = { meanX: meanOf(place), meanY: meanOf(({ y }) => y), maxY: Math.max(...ys) };
+  const first = mStep(ys, shape.start(extent));
   if (!first) return null;
   let coefficients = [...first.coefficients];
   let sigma = Math.sqrt(first.residualSumOfSquares / (n - p));
-  if (!isHidden) {
+  if (!hasCensored) {
     const covariance = Float64Array.from(first.unscaledCovariance, (v) => v * sigma ** 2);
-    return { coefficients, sigma, covariance, isHidden, kinds };
+    return { coefficients, sigma, covariance, hasCensored, replicates };
   }
   sigma = Math.max(sigma, 1e-6 * Math.abs(extent.meanY) + 1e-12);
   for (let step = 0; step < MOST_STEPS; step++) {
-    const expected = kinds.map(({ reading, scale }) =>
-      expectedOf(reading, shape.at(place(reading), coefficients), sigma * scale),
+    const expected = replicates.map(({ reading, scale }) =>
+      censoredMoments(reading, shape.at(place(reading), coefficients), sigma * scale),
     );
-    const fit = through(
+    const fit = mStep(
       expected.map(({ mean }) => mean),
       coefficients,
     );
     if (!fit) return null;
-    const hidden = expected.reduce(
-      (sum, { variance }, k) => sum + (kinds[k]!.times * variance) / kinds[k]!.scale ** 2,
+    const censoredVariance = expected.reduce(
+      (sum, { variance }, k) => sum + (replicates[k]!.count * variance) / replicates[k]!.scale ** 2,
       0,
     );
-    const next = Math.sqrt((fit.residualSumOfSquares + hidden) / n);
+    const next = Math.sqrt((fit.residualSumOfSquares + censoredVariance) / n);
     const moved = Math.abs(next - sigma) / sigma;
     [coefficients, sigma] = [[...fit.coefficients], next];
     if (!(sigma > 0)) return null;
     if (moved < 1e-10) break;
   }
-  const covariance = covarianceOf(shape, kinds, place, coefficients, sigma);
-  return covariance && { coefficients, sigma, covariance, isHidden, kinds };
+  const covariance = covarianceOf(shape, replicates, place, coefficients, sigma);
+  return covariance && { coefficients, sigma, covariance, hasCensored, replicates };
 }
 
 /**
@@ -334,39 +334,39 @@ function fitSaturating(
 }
 
 /**
- * Readings at one place, of one scale, as one: their mean weighs by the root of their number, and
- * what they scatter about it no curve can take away.
+ * Merges readings with the same x and scale into one weighted mean (weight √n). `within` is the
+ * pure-error sum of squares, which no curve can reduce.
  */
-function cellsOf(kinds: readonly Alike[], placeOf: (reading: Reading) => number) {
+function groupReplicates(replicates: readonly Replicates[], placeOf: (reading: Reading) => number) {
   const known = new Map<string, number>();
-  const [place, scale, count]: [number[], number[], number[]] = [[], [], []];
-  const cell = kinds.map(({ reading, scale: own, times }) => {
+  const [place, scale, size]: [number[], number[], number[]] = [[], [], []];
+  const groupOf = replicates.map(({ reading, scale: own, count }) => {
     const at = placeOf(reading);
     const key = `${at} ${own}`;
-    let c = known.get(key);
-    if (c === undefined) {
-      c = known.size;
-      known.set(key, c);
+    let group = known.get(key);
+    if (group === undefined) {
+      group = known.size;
+      known.set(key, group);
       place.push(at);
       scale.push(own);
-      count.push(0);
+      size.push(0);
     }
-    count[c]! += times;
-    return c;
+    size[group]! += count;
+    return group;
   });
   return {
     place,
     scale,
-    root: count.map(Math.sqrt),
-    /** @param y of each kind. */
+    root: size.map(Math.sqrt),
+    /** @param y of each of the replicates. */
     of: (y: readonly number[]) => {
-      const means = count.map(() => 0);
-      kinds.forEach(({ times }, i) => {
-        const c = cell[i]!;
-        means[c]! += (times * y[i]!) / count[c]!;
+      const means = size.map(() => 0);
+      replicates.forEach(({ count }, i) => {
+        const group = groupOf[i]!;
+        means[group]! += (count * y[i]!) / size[group]!;
       });
-      const within = kinds.reduce(
-        (sum, { scale: own, times }, i) => sum + times * ((y[i]! - means[cell[i]!]!) / own) ** 2,
+      const within = replicates.reduce(
+        (sum, { scale: own, count }, i) => sum + count * ((y[i]! - means[groupOf[i]!]!) / own) ** 2,
         0,
       );
       return { means, within };
@@ -374,51 +374,57 @@ function cellsOf(kinds: readonly Alike[], placeOf: (reading: Reading) => number)
   };
 }
 
-/** Readings of which nothing but their number is different. */
-interface Alike {
+/** Identical readings, and how many there are. */
+interface Replicates {
   readonly reading: Reading;
   readonly scale: number;
-  readonly times: number;
+  readonly count: number;
 }
 
-/** Of each analysis the same for every curve. */
-const kept = new WeakMap<readonly number[], { of: readonly Reading[]; kinds: readonly Alike[] }>();
+/** Cache of the replicates, shared by all curves of one analysis. */
+const replicatesCache = new WeakMap<
+  readonly number[],
+  { of: readonly Reading[]; replicates: readonly Replicates[] }
+>();
 
-/** Readings by kind: what is reckoned of one is reckoned of all that are alike. */
-function alikeIn(readings: readonly Reading[], scales: readonly number[]): readonly Alike[] {
-  const there = kept.get(scales);
-  if (there?.of === readings) return there.kinds;
-  const kinds = new Map<string, { reading: Reading; scale: number; times: number }>();
+/** Groups identical readings, so that each likelihood term is computed once. */
+function findReplicates(
+  readings: readonly Reading[],
+  scales: readonly number[],
+): readonly Replicates[] {
+  const cached = replicatesCache.get(scales);
+  if (cached?.of === readings) return cached.replicates;
+  const found = new Map<string, { reading: Reading; scale: number; count: number }>();
   readings.forEach((reading, i) => {
-    const { x, y, level, between, atLeast } = reading;
-    const key = `${x} ${y} ${level} ${between?.[0]} ${between?.[1]} ${atLeast} ${scales[i]}`;
-    const kind = kinds.get(key) ?? { reading, scale: scales[i]!, times: 0 };
-    kinds.set(key, kind);
-    kind.times++;
+    const { x, y, level, interval, rightCensored } = reading;
+    const key = `${x} ${y} ${level} ${interval?.[0]} ${interval?.[1]} ${rightCensored} ${scales[i]}`;
+    const one = found.get(key) ?? { reading, scale: scales[i]!, count: 0 };
+    found.set(key, one);
+    one.count++;
   });
-  const found = [...kinds.values()];
-  kept.set(scales, { of: readings, kinds: found });
-  return found;
+  const replicates = [...found.values()];
+  replicatesCache.set(scales, { of: readings, replicates });
+  return replicates;
 }
 
 /** Inverse of the observed information about the coefficients and the logarithm of the scatter. */
 function covarianceOf(
   shape: Curve,
-  kinds: readonly Alike[],
+  replicates: readonly Replicates[],
   place: (reading: Reading) => number,
   coefficients: readonly number[],
   sigma: number,
 ): Float64Array | null {
   const p = coefficients.length;
-  const n = kinds.reduce((sum, { times }) => sum + times, 0);
-  const lost = (at: readonly number[]): number =>
-    -kinds.reduce((sum, { reading, scale, times }) => {
+  const n = replicates.reduce((sum, { count }) => sum + count, 0);
+  const negativeLogLikelihood = (at: readonly number[]): number =>
+    -replicates.reduce((sum, { reading, scale, count }) => {
       const own = Math.exp(at[p]!) * scale;
-      return sum + times * logLikelihoodOf(reading, shape.at(place(reading), at.slice(0, p)), own);
+      return sum + count * logLikelihoodOf(reading, shape.at(place(reading), at.slice(0, p)), own);
     }, 0);
   const here = [...coefficients, Math.log(sigma)];
   const steps = here.map((value, j) => (j < p ? 1e-4 * (Math.abs(value) + sigma) : 1e-4));
-  const information = hessianOf(lost, here, steps);
+  const information = hessianOf(negativeLogLikelihood, here, steps);
   const covariance = new Float64Array(p * p);
   for (let j = 0; j < p; j++) {
     const column = new Float64Array(p + 1);

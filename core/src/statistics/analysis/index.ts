@@ -2,7 +2,7 @@ export {
   analyse,
   analyseYesNo,
   curveIn,
-  standingOut,
+  findOutliers,
   type Analysis,
   type Drift,
   type LevelAnalysis,
@@ -21,13 +21,18 @@ export {
 } from './compare.js';
 export { groupsDiffer } from './answer-line.js';
 export { CURVE_IDS, fitCurve, type CurveId, type FittedCurve } from './curves.js';
-export { fitWithGroups, type GroupEffect } from './random-effects.js';
-export { alikeOver } from './across-series.js';
+export { fitMixedModel, type GroupEffect } from './random-effects.js';
+export { equallySupportedInAll } from './across-series.js';
 export { fitPowerTrend } from './power-trend.js';
-export { isExact, type Reading } from './reading.js';
-export { fisherExact, shareDifference, type Share, type SharePair } from './proportions.js';
+export { isUncensored, type Reading } from './reading.js';
+export {
+  fisherExact,
+  proportionDifference,
+  type Proportion,
+  type ProportionPair,
+} from './proportions.js';
 export { singleTrialsMislead } from './single-trials.js';
 export { summarise, type Summary } from './summary.js';
-export { unusual } from './outliers.js';
-export { whatNext, type NextTrial } from './optimal-design.js';
-export { fitYesNo, shareInterval, type YesNo } from './logistic-regression.js';
+export { isOutlier } from './outliers.js';
+export { nextDesignPoint, type NextTrial } from './optimal-design.js';
+export { fitLogistic, shareInterval, type YesNo } from './logistic-regression.js';

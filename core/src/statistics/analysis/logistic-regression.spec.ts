@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../numerics/index.js';
 import {
   analyseYesNo,
-  fitYesNo,
+  fitLogistic,
   shareInterval,
   type OrderedReading,
   type Reading,
@@ -53,7 +53,7 @@ const RINGS: readonly (readonly [number, number])[] = [
 
 describe('a logistic curve', () => {
   it('is the published one for the rings, with its standard errors and deviance', () => {
-    const { curve } = fitYesNo(
+    const { curve } = fitLogistic(
       RINGS.map(([x, y]) => at(x, y)),
       false,
     )!;
@@ -68,22 +68,22 @@ describe('a logistic curve', () => {
 
   it('adds half a reading of each kind where two levels stand alone', () => {
     // Firth’s penalty in a saturated model is Jeffreys’ prior: (k + ½) / (n + 1) at each level.
-    const { curve } = fitYesNo([...cell(1, 0, 4), ...cell(2, 3, 4)])!;
+    const { curve } = fitLogistic([...cell(1, 0, 4), ...cell(2, 3, 4)])!;
     expect(curve.at(1)).toBeCloseTo(0.5 / 5, 8);
     expect(curve.at(2)).toBeCloseTo(3.5 / 5, 8);
   });
 
   it('stays finite where every no lies before every yes', () => {
-    const found = fitYesNo([
+    const found = fitLogistic([
       ...cell(10, 0, 4),
       ...cell(20, 0, 4),
       ...cell(40, 4, 4),
       ...cell(60, 4, 4),
     ])!;
     expect(found.p).toBeLessThan(0.001);
-    expect(found.half!.x).toBeGreaterThan(20);
-    expect(found.half!.x).toBeLessThan(40);
-    expect(Number.isFinite(found.half!.low)).toBe(true);
+    expect(found.ec50!.x).toBeGreaterThan(20);
+    expect(found.ec50!.x).toBeLessThan(40);
+    expect(Number.isFinite(found.ec50!.low)).toBe(true);
   });
 
   it('mirrors when yes and no change places, and scales with its unit', () => {
@@ -94,11 +94,11 @@ describe('a logistic curve', () => {
     fc.assert(
       fc.property(cells, (list) => {
         const readings = list.map(({ x, y }) => at(x, y));
-        const found = fitYesNo(readings);
+        const found = fitLogistic(readings);
         fc.pre(found !== null);
-        const mirrored = fitYesNo(readings.map((one) => ({ ...one, y: 1 - one.y })))!;
+        const mirrored = fitLogistic(readings.map((one) => ({ ...one, y: 1 - one.y })))!;
         expect(mirrored.curve.coefficients[1]).toBeCloseTo(-found!.curve.coefficients[1]!, 6);
-        const wider = fitYesNo(readings.map((one) => ({ ...one, x: 10 * one.x })))!;
+        const wider = fitLogistic(readings.map((one) => ({ ...one, x: 10 * one.x })))!;
         expect(10 * wider.curve.coefficients[1]!).toBeCloseTo(found!.curve.coefficients[1]!, 6);
         expect(wider.p).toBeCloseTo(found!.p, 6);
       }),
@@ -106,8 +106,8 @@ describe('a logistic curve', () => {
   });
 
   it('is none with one level, or of kinds', () => {
-    expect(fitYesNo(cell(10, 2, 4))).toBeNull();
-    expect(fitYesNo([at(NaN, 1), at(NaN, 0)])).toBeNull();
+    expect(fitLogistic(cell(10, 2, 4))).toBeNull();
+    expect(fitLogistic([at(NaN, 1), at(NaN, 0)])).toBeNull();
     const kinds = [0, 1].map((level) => ({ ...at(NaN, level), level }));
     expect(analyseYesNo(kinds, false).yesNo).toBeNull();
   });
@@ -120,12 +120,12 @@ describe('a logistic curve', () => {
     for (let c = 0; c < classes; c++) {
       const draw = (share: (x: number) => number): Reading[] =>
         levels.flatMap((x) => Array.from({ length: 12 }, () => at(x, random() < share(x) ? 1 : 0)));
-      const { half } = fitYesNo(draw((x) => 1 / (1 + Math.exp(-0.12 * (x - 34)))))!;
-      if (half) {
+      const { ec50 } = fitLogistic(draw((x) => 1 / (1 + Math.exp(-0.12 * (x - 34)))))!;
+      if (ec50) {
         found++;
-        if (half.low < 34 && half.high > 34) inside++;
+        if (ec50.low < 34 && ec50.high > 34) inside++;
       }
-      if (fitYesNo(draw(() => 0.4))!.p < 0.05) fooled++;
+      if (fitLogistic(draw(() => 0.4))!.p < 0.05) fooled++;
     }
     expect(found / classes).toBeGreaterThan(0.99);
     expect(inside / found).toBeGreaterThan(0.93);
@@ -145,10 +145,13 @@ describe('the interval of a share', () => {
   });
 
   it('stands at every level of the analysis, between nothing and all', () => {
-    const { levels, curves, alike } = analyseYesNo([...cell(10, 0, 6), ...cell(20, 6, 6)], true);
+    const { levels, curves, equallySupported } = analyseYesNo(
+      [...cell(10, 0, 6), ...cell(20, 6, 6)],
+      true,
+    );
     expect(levels[0]!.summary.share![0]).toBeCloseTo(0, 12);
     expect(levels[1]!.summary.share![1]).toBeCloseTo(1, 12);
     expect(curves.map(({ curve }) => curve.id)).toEqual(['logistic', 'none']);
-    expect(alike).toEqual(['logistic']);
+    expect(equallySupported).toEqual(['logistic']);
   });
 });

@@ -1,4 +1,4 @@
-import { chiSquaredCdf, leastOf } from '../../numerics/index.js';
+import { chiSquaredCdf, goldenSectionSearch } from '../../numerics/index.js';
 import type { FittedCurve } from './curves.js';
 import type { Reading } from './reading.js';
 
@@ -9,7 +9,7 @@ const NORMAL_975 = 1.959963984540054;
 export interface YesNo {
   readonly curve: FittedCurve;
   /** Where half are yes, with the ends of its 95 % interval; null where it is not shown to change. */
-  readonly half: { readonly x: number; readonly low: number; readonly high: number } | null;
+  readonly ec50: { readonly x: number; readonly low: number; readonly high: number } | null;
   /** Chance of as much a change, if nothing changed. */
   readonly p: number;
 }
@@ -30,16 +30,16 @@ export function shareInterval(yes: number, n: number): [low: number, high: numbe
  * penalty, Firth, Biometrika 80, 27 (1993), and its test, Heinze & Schemper, Statistics in Medicine
  * 21, 2409 (2002); where half are yes, Fieller, J. R. Stat. Soc. B 16, 175 (1954).
  */
-export function fitYesNo(readings: readonly Reading[], penalised = true): YesNo | null {
+export function fitLogistic(readings: readonly Reading[], penalised = true): YesNo | null {
   const xs = readings.map(({ x }) => x);
   if (!xs.every(Number.isFinite) || new Set(xs).size < 2) return null;
   // About the middle and in their own spread: the steps are then of one size.
   const mean = xs.reduce((sum, x) => sum + x, 0) / xs.length;
   const spread = Math.sqrt(xs.reduce((sum, x) => sum + (x - mean) ** 2, 0) / xs.length);
   const cells = cellsOf(readings.map(({ x, y }) => ({ z: (x - mean) / spread, yes: y })));
-  const [a, b] = ascend(cells, penalised);
+  const [a, b] = newtonRaphson(cells, penalised);
   const found = at(cells, a, b);
-  const flat = leastOf((one) => -penalty(at(cells, one, 0), penalised), -12, 12, 1e-9);
+  const flat = goldenSectionSearch((one) => -penalty(at(cells, one, 0), penalised), -12, 12, 1e-9);
   const gained = penalty(found, penalised) - penalty(at(cells, flat, 0), penalised);
   const p = 1 - chiSquaredCdf(Math.max(0, 2 * gained), 1);
   // Back to the factor's own unit.
@@ -74,7 +74,7 @@ export function fitYesNo(readings: readonly Reading[], penalised = true): YesNo 
     },
     rangeAt: () => ({ low: 0, high: 1 }),
   };
-  return { curve, p, half: p < 0.05 ? halfOf(intercept, slope, [va, vab, vb]) : null };
+  return { curve, p, ec50: p < 0.05 ? halfOf(intercept, slope, [va, vab, vb]) : null };
 }
 
 /** No change at all: one share for every level, to be held against the curve. */
@@ -157,7 +157,7 @@ const penalty = ({ logLikelihood, information }: Place, penalised: boolean): num
   logLikelihood + (penalised ? 0.5 * Math.log(Math.max(determinant(information), 1e-300)) : 0);
 
 /** Newton's method on the (penalised) score, halved where it would climb too far. */
-function ascend(cells: readonly Cell[], penalised: boolean): [number, number] {
+function newtonRaphson(cells: readonly Cell[], penalised: boolean): [number, number] {
   let [a, b] = [0, 0];
   for (let step = 0; step < 100; step++) {
     const place = at(cells, a, b);
@@ -183,7 +183,7 @@ function ascend(cells: readonly Cell[], penalised: boolean): [number, number] {
 }
 
 /** Where half are yes, with its interval; none where the interval would reach everywhere. */
-function halfOf(intercept: number, slope: number, [va, vab, vb]: Information): YesNo['half'] {
+function halfOf(intercept: number, slope: number, [va, vab, vb]: Information): YesNo['ec50'] {
   const z2 = NORMAL_975 ** 2;
   // (a + b x)² ≤ z² (Vaa + 2 x Vab + x² Vbb), as A x² + 2 B x + C ≤ 0.
   const A = slope ** 2 - z2 * vb;

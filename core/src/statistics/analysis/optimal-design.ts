@@ -4,7 +4,7 @@ import type { CurveId } from './curves.js';
 /** The trial that would tell most, and what it would tell. */
 export type NextTrial =
   | {
-      readonly tells: 'slope';
+      readonly criterion: 'slope';
       readonly x: number;
       /** What it takes. */
       readonly minutes: number;
@@ -12,12 +12,12 @@ export type NextTrial =
       readonly narrowing: number;
     }
   | {
-      readonly tells: 'shape';
+      readonly criterion: 'shape';
       readonly x: number;
       readonly minutes: number;
       /** The two shapes, and how far apart they are there, in the unit of the readings. */
       readonly shapes: readonly [CurveId, CurveId];
-      readonly apart: number;
+      readonly predictionGap: number;
     };
 
 /** Shapes nearer to each other than this share of a trial's scatter are not worth a trial. */
@@ -34,15 +34,17 @@ const WORTH = 0.5;
  * rival models apart where they differ most, by the square of their distance, Hunter & Reiner,
  * Technometrics 7, 307 (1965).
  */
-export function whatNext(
+export function nextDesignPoint(
   analysis: Analysis,
   places: readonly number[],
   minutes: (x: number) => number = () => 1,
 ): NextTrial | null {
-  const { line, curves, alike, levels, scatter } = analysis;
+  const { line, curves, equallySupported, levels, scatter } = analysis;
   const possible = places.filter((x) => minutes(x) < Infinity);
   if (!line || possible.length === 0) return null;
-  const rivals = curves.filter(({ curve: { id } }) => alike.includes(id) && id !== 'means');
+  const rivals = curves.filter(
+    ({ curve: { id } }) => equallySupported.includes(id) && id !== 'means',
+  );
   const [first, second] = rivals.map(({ curve }) => curve);
   const most = Math.max(...levels.map(({ summary }) => summary.mean));
   if (first && second) {
@@ -56,11 +58,11 @@ export function whatNext(
     );
     if (x !== null) {
       return {
-        tells: 'shape',
+        criterion: 'shape',
         x,
         minutes: minutes(x),
         shapes: [first.id, second.id],
-        apart: Math.abs(first.at(x) - second.at(x)),
+        predictionGap: Math.abs(first.at(x) - second.at(x)),
       };
     }
   }
@@ -70,7 +72,7 @@ export function whatNext(
   const gain = (x: number): number => ((x - middle) ** 2 * n) / (n + 1);
   const x = best(possible, (place) => gain(place) / minutes(place))!;
   return {
-    tells: 'slope',
+    criterion: 'slope',
     x,
     minutes: minutes(x),
     narrowing: 1 - Math.sqrt(spread / (spread + gain(x))),

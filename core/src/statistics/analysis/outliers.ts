@@ -16,7 +16,7 @@ const LEAST = 5;
  * @param resolution what one step of the reading is: less than two steps from the median is never far.
  * @returns whether each stands out, in the same order.
  */
-export function unusual(values: readonly number[], resolution: number): boolean[] {
+export function isOutlier(values: readonly number[], resolution: number): boolean[] {
   if (values.length < LEAST) return values.map(() => false);
   const middle = median(values);
   const away = values.map((value) => Math.abs(value - middle));

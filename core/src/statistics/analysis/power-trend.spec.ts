@@ -106,6 +106,6 @@ describe('three points', () => {
     const fit = curveIn(analysis, 'proportional')!;
     // Σxy ÷ Σx².
     expect(fit.coefficients[0]).toBeCloseTo((2 + 8.2 + 17.7) / 14, 12);
-    expect(analysis.alike).not.toContain('proportional');
+    expect(analysis.equallySupported).not.toContain('proportional');
   });
 });

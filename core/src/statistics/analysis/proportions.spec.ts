@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../numerics/index.js';
-import { analyseYesNo, fisherExact, shareDifference, type OrderedReading } from './index.js';
+import { analyseYesNo, fisherExact, proportionDifference, type OrderedReading } from './index.js';
 
 describe('two shares', () => {
   // Newcombe, Statistics in Medicine 17, 873 (1998), table II, method 10; copied from memory.
@@ -14,7 +14,7 @@ describe('two shares', () => {
     [10, 10, 0, 20, 0.6791, 1],
     [10, 10, 0, 10, 0.6075, 1],
   ])('%i of %i less %i of %i lie between %f and %f', (a, m, b, n, low, high) => {
-    const found = shareDifference({ yes: b, n }, { yes: a, n: m });
+    const found = proportionDifference({ yes: b, n }, { yes: a, n: m });
     expect(found.difference).toBeCloseTo(a / m - b / n, 12);
     expect(found.low).toBeCloseTo(low, 4);
     expect(found.high).toBeCloseTo(high, 4);
@@ -36,7 +36,7 @@ describe('two shares', () => {
     for (let i = 0; i < classes; i++) {
       const first = { yes: draw(0.35, 20), n: 20 };
       const second = { yes: draw(0.7, 24), n: 24 };
-      const { low, high } = shareDifference(first, second);
+      const { low, high } = proportionDifference(first, second);
       held += Number(low <= 0.35 && high >= 0.35);
       const alike = { yes: draw(0.35, 24), n: 24 };
       erred += Number(fisherExact(first, alike) < 0.05);

@@ -1,7 +1,7 @@
 import { shareInterval } from './logistic-regression.js';
 
 /** Two levels of yes and no held against each other. */
-export interface SharePair {
+export interface ProportionPair {
   readonly first: number;
   readonly second: number;
   /** Share of yes of the second less that of the first, with the ends of its 95 % interval. */
@@ -13,7 +13,7 @@ export interface SharePair {
 }
 
 /** How many said yes, of how many. */
-export interface Share {
+export interface Proportion {
   readonly yes: number;
   readonly n: number;
 }
@@ -22,10 +22,10 @@ export interface Share {
  * Difference of two shares with its 95 % interval, from the intervals of both.
  * Source: Newcombe, Statistics in Medicine 17, 873 (1998), method 10.
  */
-export function shareDifference(
-  first: Share,
-  second: Share,
-): Pick<SharePair, 'difference' | 'low' | 'high'> {
+export function proportionDifference(
+  first: Proportion,
+  second: Proportion,
+): Pick<ProportionPair, 'difference' | 'low' | 'high'> {
   const [p, q] = [first.yes / first.n, second.yes / second.n];
   const [lowP, highP] = shareInterval(first.yes, first.n);
   const [lowQ, highQ] = shareInterval(second.yes, second.n);
@@ -44,7 +44,7 @@ const AS_UNLIKELY = 1 + 1e-7;
  * Chance of a table at least as unlikely as this one, with its margins given: Fisher's exact test,
  * to both sides. Source: Fisher, The Design of Experiments (1935), ch. 2.
  */
-export function fisherExact(first: Share, second: Share): number {
+export function fisherExact(first: Proportion, second: Proportion): number {
   const yes = first.yes + second.yes;
   const [least, most] = [Math.max(0, yes - second.n), Math.min(yes, first.n)];
   const chance = (k: number): number =>

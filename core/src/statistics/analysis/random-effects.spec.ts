@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { normalFrom, seededRandom } from '../../numerics/index.js';
-import { anova, fitWithGroups } from './index.js';
+import { anova, fitMixedModel } from './index.js';
 
 /**
  * Yield of dyestuff from five preparations of each of six batches, grams.
@@ -19,22 +19,22 @@ const numbers = (groups: readonly (readonly unknown[])[]): number[] =>
   groups.flatMap((group, i) => group.map(() => i));
 
 describe('groups with a level of their own', () => {
-  const fit = fitWithGroups(ones(30), DYESTUFF.flat(), 1, numbers(DYESTUFF))!;
+  const fit = fitMixedModel(ones(30), DYESTUFF.flat(), 1, numbers(DYESTUFF))!;
 
   // Source: Bates, Mächler, Bolker & Walker, J. Stat. Softw. 67(1) and the help page of lme4's
   // Dyestuff: restricted maximum likelihood 1527.50 ± 19.38, deviations 42.00 and 49.51.
   it('have the published estimates for the dyestuff', () => {
     expect(fit.coefficients[0]).toBeCloseTo(1527.5, 9);
     expect(fit.standardErrors[0]).toBeCloseTo(19.38, 2);
-    expect(fit.betweenGroups).toBeCloseTo(42.0, 2);
-    expect(fit.withinGroup).toBeCloseTo(49.51, 2);
+    expect(fit.betweenGroupSd).toBeCloseTo(42.0, 2);
+    expect(fit.withinGroupSd).toBeCloseTo(49.51, 2);
   });
 
   it('have what the analysis of variance gives where all groups read as often', () => {
     const { between, within } = anova(DYESTUFF)!;
-    expect(fit.withinGroup ** 2).toBeCloseTo(within.meanSquare, 3);
+    expect(fit.withinGroupSd ** 2).toBeCloseTo(within.meanSquare, 3);
     const variance = (between.meanSquare - within.meanSquare) / 5;
-    expect(Math.abs(fit.betweenGroups ** 2 / variance - 1)).toBeLessThan(1e-6);
+    expect(Math.abs(fit.betweenGroupSd ** 2 / variance - 1)).toBeLessThan(1e-6);
     // A mean of six batches knows as much as six readings do.
     expect(fit.degreesOfFreedom[0]).toBeCloseTo(5, 2);
   });
@@ -45,8 +45,8 @@ describe('groups with a level of their own', () => {
       [3, 2, 1],
       [2, 1, 3],
     ];
-    const same = fitWithGroups(ones(9), alike.flat(), 1, numbers(alike))!;
-    expect(same.betweenGroups).toBe(0);
+    const same = fitMixedModel(ones(9), alike.flat(), 1, numbers(alike))!;
+    expect(same.betweenGroupSd).toBe(0);
     expect(same.degreesOfFreedom[0]).toBe(8);
     expect(same.standardErrors[0]).toBeCloseTo(Math.sqrt(0.75 / 9), 10);
   });
@@ -57,7 +57,7 @@ describe('groups with a level of their own', () => {
       [1, 2, 3].map((x) => ({ g, x, y: 2 * x + level + (x === 2 ? -0.2 : 0.1) * (g - 1) })),
     );
     const columns = Float64Array.from(rows.flatMap(({ x }) => [1, x]));
-    const line = fitWithGroups(
+    const line = fitMixedModel(
       columns,
       rows.map(({ y }) => y),
       2,
@@ -72,8 +72,8 @@ describe('groups with a level of their own', () => {
   });
 
   it('need two groups and something left over', () => {
-    expect(fitWithGroups(ones(4), [1, 2, 3, 4], 1, [0, 0, 0, 0])).toBeNull();
-    expect(fitWithGroups(ones(2), [1, 2], 1, [0, 1])).toBeNull();
+    expect(fitMixedModel(ones(4), [1, 2, 3, 4], 1, [0, 0, 0, 0])).toBeNull();
+    expect(fitMixedModel(ones(2), [1, 2], 1, [0, 1])).toBeNull();
   });
 
   // 1500 classes leave a standard error of 0.56 %.
@@ -87,7 +87,7 @@ describe('groups with a level of their own', () => {
         return Array.from({ length: 4 }, () => 10 + own + normalFrom(random));
       });
       const y = groups.flat();
-      const one = fitWithGroups(ones(20), y, 1, numbers(groups))!;
+      const one = fitMixedModel(ones(20), y, 1, numbers(groups))!;
       if (Math.abs(one.coefficients[0]! - 10) < one.intervals95[0]!) held++;
       const mean = y.reduce((sum, v) => sum + v, 0) / 20;
       const deviation = Math.sqrt(y.reduce((sum, v) => sum + (v - mean) ** 2, 0) / 19);

@@ -1,6 +1,6 @@
 import {
   hessianOf,
-  leastOf,
+  goldenSectionSearch,
   leastSquares,
   solveInPlace,
   studentTQuantile,
@@ -17,8 +17,8 @@ export interface GroupEffect {
   /** Half widths of 95 % intervals of the coefficients. */
   readonly intervals95: readonly number[];
   /** Standard deviation between groups, and of readings within one. */
-  readonly betweenGroups: number;
-  readonly withinGroup: number;
+  readonly betweenGroupSd: number;
+  readonly withinGroupSd: number;
 }
 
 /** Ratio of the variances, between and within: searched up to here. */
@@ -32,7 +32,7 @@ const MOST_RATIO = 1e4;
  * of freedom, Satterthwaite, Biometrics Bulletin 2, 110 (1946). Checked against the dyestuff data of
  * Davies & Goldsmith.
  */
-export function fitWithGroups(
+export function fitMixedModel(
   columns: Float64Array,
   y: readonly number[],
   p: number,
@@ -75,7 +75,7 @@ export function fitWithGroups(
     );
   };
   if (!whitened(0)) return null;
-  const best = leastOf((root) => lost(root ** 2), 0, Math.sqrt(MOST_RATIO), 1e-9);
+  const best = goldenSectionSearch((root) => lost(root ** 2), 0, Math.sqrt(MOST_RATIO), 1e-9);
   const ratio = lost(0) <= lost(best ** 2) ? 0 : best ** 2;
   const { fit } = whitened(ratio)!;
   const within = fit.residualSumOfSquares / (n - p);
@@ -95,8 +95,8 @@ export function fitWithGroups(
     covariance: fit.unscaledCovariance.map((value) => within * value),
     degreesOfFreedom: freedom,
     intervals95: variances.map((v, j) => studentTQuantile(0.975, freedom[j]!) * Math.sqrt(v)),
-    betweenGroups: Math.sqrt(between),
-    withinGroup: Math.sqrt(within),
+    betweenGroupSd: Math.sqrt(between),
+    withinGroupSd: Math.sqrt(within),
   };
 }
 

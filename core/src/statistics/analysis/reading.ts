@@ -4,13 +4,14 @@ export interface Reading {
   readonly x: number;
   readonly y: number;
   /** Between which values it lies, where that is all that is known of it. */
-  readonly between?: readonly [number, number] | null;
+  readonly interval?: readonly [number, number] | null;
   /** The ceiling was reached: it is at least y. */
-  readonly atLeast?: boolean;
+  readonly rightCensored?: boolean;
   /** Which level it is of, and which group read it, by number. */
   readonly level: number;
   readonly group: number;
 }
 
 /** Whether all that is known of a reading is its number. */
-export const isExact = ({ between, atLeast }: Reading): boolean => !between && !atLeast;
+export const isUncensored = ({ interval, rightCensored }: Reading): boolean =>
+  !interval && !rightCensored;

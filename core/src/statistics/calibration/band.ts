@@ -4,7 +4,7 @@ import { studentTCdf, studentTQuantile } from '../../numerics/index.js';
  * What is believed about log(counted / predicted) of a class: normal with unknown mean (the class
  * factor) and variance (the trial scatter), in Normal–inverse-gamma form.
  */
-export interface ClassBelief {
+export interface ClassPosterior {
   /** Mean of the log class factor. */
   readonly mean: number;
   /** Weight of that mean, in trials. */
@@ -29,7 +29,7 @@ const SCATTER_SHAPE = 6;
 const NORMAL_975 = 1.959963984540054;
 
 /** What is believed of a class before any trial of it. */
-export function priorBelief({ classFactor, scatter }: Spread): ClassBelief {
+export function priorDistribution({ classFactor, scatter }: Spread): ClassPosterior {
   return {
     mean: 0,
     strength: (scatter / (Math.log(classFactor) / NORMAL_975)) ** 2,
@@ -39,7 +39,7 @@ export function priorBelief({ classFactor, scatter }: Spread): ClassBelief {
 }
 
 /** Before any trial in which a class counts objects. */
-export const PRIOR_BELIEF: ClassBelief = priorBelief(COUNT_SPREAD);
+export const PRIOR_BELIEF: ClassPosterior = priorDistribution(COUNT_SPREAD);
 
 /** A prediction with its uncertainty, in the unit of the prediction. */
 export interface Band {
@@ -50,14 +50,14 @@ export interface Band {
   readonly coverage: number;
 }
 
-const spread = (belief: ClassBelief): number =>
+const spread = (belief: ClassPosterior): number =>
   Math.sqrt((belief.scale * (belief.strength + 1)) / (belief.shape * belief.strength));
 
 /**
  * Predictive band of one further trial around a model prediction: a Student t in the log.
  * @param predicted model value, ≥ 0. @param coverage of the band, 0 < c < 1.
  */
-export function predictiveBand(belief: ClassBelief, predicted: number, coverage = 0.9): Band {
+export function predictiveBand(belief: ClassPosterior, predicted: number, coverage = 0.9): Band {
   const t = studentTQuantile((1 + coverage) / 2, 2 * belief.shape);
   const width = Math.exp(t * spread(belief));
   const median = predicted * Math.exp(belief.mean);
@@ -65,13 +65,13 @@ export function predictiveBand(belief: ClassBelief, predicted: number, coverage 
 }
 
 /** Probability that one further trial exceeds a value > 0. */
-export function probabilityAbove(belief: ClassBelief, predicted: number, value: number): number {
+export function probabilityAbove(belief: ClassPosterior, predicted: number, value: number): number {
   if (!(predicted > 0)) return 0;
   const t = (Math.log(value / predicted) - belief.mean) / spread(belief);
   return 1 - studentTCdf(t, 2 * belief.shape);
 }
 
 /** Scatter of trials under equal conditions, sd of the log count, as believed. */
-export function believedScatter(belief: ClassBelief): number {
+export function believedScatter(belief: ClassPosterior): number {
   return Math.sqrt(belief.scale / (belief.shape - 1));
 }

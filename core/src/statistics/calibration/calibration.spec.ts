@@ -5,8 +5,8 @@ import {
   COUNT_SPREAD,
   PRIOR_BELIEF,
   probabilityAbove,
-  learnClass,
-  type ClassBelief,
+  updateClassPosterior,
+  type ClassPosterior,
 } from './index.js';
 
 describe('the band before any trial', () => {
@@ -26,8 +26,8 @@ describe('the band before any trial', () => {
 });
 
 /** After exact readings of four groups in turn. */
-const after = (ratios: readonly number[]): ClassBelief =>
-  learnClass(
+const after = (ratios: readonly number[]): ClassPosterior =>
+  updateClassPosterior(
     COUNT_SPREAD,
     ratios.map((ratio, i) => ({ group: i % 4, low: ratio, high: ratio })),
     4,

@@ -3,12 +3,12 @@ export {
   COUNT_SPREAD,
   predictiveBand,
   PRIOR_BELIEF,
-  priorBelief,
+  priorDistribution,
   probabilityAbove,
   type Band,
-  type ClassBelief,
+  type ClassPosterior,
   type Spread,
 } from './band.js';
-export { learnClass, type ClassLearnt, type ClassReading } from './learn-class.js';
-export { schoolBelief, type ClassLesson, type SchoolBelief } from './learn-school.js';
+export { updateClassPosterior, type ClassLearnt, type ClassReading } from './learn-class.js';
+export { schoolPosterior, type ClassLesson, type SchoolBelief } from './learn-school.js';
 export { truncatedNormal } from './truncated.js';

@@ -1,4 +1,4 @@
-import { priorBelief, type ClassBelief, type Spread } from './band.js';
+import { priorDistribution, type ClassPosterior, type Spread } from './band.js';
 import { truncatedNormal } from './truncated.js';
 
 /** One reading over its prediction, as far as it is known. */
@@ -30,7 +30,7 @@ const SETTLED = 1e-6;
 /** What a class's readings have shown. */
 export interface ClassLearnt {
   /** About a further trial of any of its groups. */
-  readonly belief: ClassBelief;
+  readonly belief: ClassPosterior;
   /** What it shows by itself about any class, without what was believed before; null for nothing. */
   readonly own: { readonly mean: number; readonly variance: number } | null;
 }
@@ -45,12 +45,12 @@ export interface ClassLearnt {
  * Stat. Soc. B 39, 1 (1977), each weighing as much as its end leaves of it (Louis, ibid. 44, 226
  * (1982)).
  */
-export function learnClass(
+export function updateClassPosterior(
   spread: Spread,
   readings: readonly ClassReading[],
   groups: number,
 ): ClassLearnt {
-  const prior = priorBelief(spread);
+  const prior = priorDistribution(spread);
   const told = readings.filter(
     ({ low, high }) => low <= high && (Number.isFinite(low) || Number.isFinite(high)),
   );
@@ -123,7 +123,7 @@ interface Answer {
 }
 
 function underRatio(
-  prior: ClassBelief,
+  prior: ClassPosterior,
   readings: readonly Cell[],
   ratio: number,
   known: number,

@@ -41,7 +41,7 @@ const varianceOf = ({ classFactor }: Spread): number => (Math.log(classFactor) /
  * method and class, each drawn to the model's own prediction as far as little is known of it.
  * Source: best linear unbiased prediction, Robinson, Statistical Science 6, 15 (1991).
  */
-export function schoolBelief(
+export function schoolPosterior(
   spread: Spread,
   lessons: readonly ClassLesson[],
   next: Pick<ClassLesson, 'object' | 'method'>,

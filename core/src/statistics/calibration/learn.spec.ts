@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { normalFrom, seededRandom } from '../../numerics/index.js';
 import {
   COUNT_SPREAD,
-  learnClass,
+  updateClassPosterior,
   predictiveBand,
   PRIOR_BELIEF,
-  schoolBelief,
+  schoolPosterior,
   truncatedNormal,
   type ClassLesson,
   type ClassReading,
@@ -47,7 +47,7 @@ function classes(room: Room, count: number, seed: number) {
         high: read >= room.tray ? Infinity : Math.log((read + 0.5) / predicted),
       };
     });
-    const { belief } = learnClass(COUNT_SPREAD, readings, room.groups);
+    const { belief } = updateClassPosterior(COUNT_SPREAD, readings, room.groups);
     const band = predictiveBand(belief, room.predicted);
     const next = room.predicted * truth(Math.floor(random() * room.groups));
     if (next > band.low && next < band.high) inside++;
@@ -85,12 +85,12 @@ describe('a class’s own factor', () => {
       exact(0.5 + 0.1 * Math.sin(7 * i), i % 40),
     );
     const mean = readings.reduce((sum, { low }) => sum + low, 0) / readings.length;
-    expect(learnClass(COUNT_SPREAD, readings, 40).own!.mean).toBeCloseTo(mean, 2);
+    expect(updateClassPosterior(COUNT_SPREAD, readings, 40).own!.mean).toBeCloseTo(mean, 2);
   });
 
   it('is less sure of twelve trials of one group than of twelve groups', () => {
     const of = (groups: number) =>
-      learnClass(
+      updateClassPosterior(
         COUNT_SPREAD,
         Array.from({ length: 12 }, (_, i) => exact(0.3 + 0.2 * Math.sin(5 * i), i % groups)),
         12,
@@ -109,7 +109,7 @@ describe('a class’s own factor', () => {
       fc.property(fc.array(reading, { minLength: 1, maxLength: 12 }), (list) => {
         const readings = list.map(({ group, low, width }) => ({ group, low, high: low + width }));
         const [one, other] = [readings, [...readings].reverse()].map((r) =>
-          learnClass(COUNT_SPREAD, r, 4),
+          updateClassPosterior(COUNT_SPREAD, r, 4),
         );
         expect(other!.belief.mean).toBeCloseTo(one!.belief.mean, 4);
         expect(other!.belief.strength / one!.belief.strength).toBeCloseTo(1, 4);
@@ -122,8 +122,8 @@ describe('a class’s own factor', () => {
 
   it('learns nothing from what says nothing', () => {
     const nothing = { group: 0, low: -Infinity, high: Infinity };
-    expect(learnClass(COUNT_SPREAD, [], 3)).toEqual({ belief: PRIOR_BELIEF, own: null });
-    expect(learnClass(COUNT_SPREAD, [nothing], 3).belief).toEqual(PRIOR_BELIEF);
+    expect(updateClassPosterior(COUNT_SPREAD, [], 3)).toEqual({ belief: PRIOR_BELIEF, own: null });
+    expect(updateClassPosterior(COUNT_SPREAD, [nothing], 3).belief).toEqual(PRIOR_BELIEF);
   });
 });
 
@@ -161,7 +161,7 @@ describe('what a school’s classes have shown', () => {
   });
 
   it('is nothing before the first: the factor is one and a class lies where it always did', () => {
-    const nothing = schoolBelief(COUNT_SPREAD, [], clips);
+    const nothing = schoolPosterior(COUNT_SPREAD, [], clips);
     expect(nothing).toMatchObject({ factor: 1, classes: 0 });
     expect(nothing.classFactor).toBeCloseTo(2.7, 12);
   });
@@ -170,7 +170,7 @@ describe('what a school’s classes have shown', () => {
     const variance = (Math.log(2.7) / 1.959963984540054) ** 2;
     // Three quarters are shared with the same object and method, a quarter is each class's own.
     const pull = (0.75 * variance) / (variance + 0.01);
-    const { factor, classFactor } = schoolBelief(COUNT_SPREAD, [lesson(0.6)], clips);
+    const { factor, classFactor } = schoolPosterior(COUNT_SPREAD, [lesson(0.6)], clips);
     expect(Math.log(factor)).toBeCloseTo(pull * 0.6, 12);
     const left = variance - pull * 0.75 * variance;
     expect(Math.log(classFactor)).toBeCloseTo(1.959963984540054 * Math.sqrt(left), 12);
@@ -178,7 +178,7 @@ describe('what a school’s classes have shown', () => {
 
   it('says most of the same object lifted the same way, less of others', () => {
     const far = (next: typeof clips): number =>
-      Math.log(schoolBelief(COUNT_SPREAD, [lesson(0.6), lesson(0.5)], next).factor);
+      Math.log(schoolPosterior(COUNT_SPREAD, [lesson(0.6), lesson(0.5)], next).factor);
     const same = far(clips);
     const way = far({ ...clips, method: 'gather' });
     const thing = far({ ...clips, object: 'washer' });
@@ -191,7 +191,7 @@ describe('what a school’s classes have shown', () => {
 
   it('never lets go of what is each class’s own, and is the surer the more classes there are', () => {
     const after = (n: number) =>
-      schoolBelief(
+      schoolPosterior(
         COUNT_SPREAD,
         Array.from({ length: n }, () => lesson(0.4)),
         clips,
@@ -213,7 +213,7 @@ describe('what a school’s classes have shown', () => {
       const common = sd * Math.sqrt(0.75) * normalFrom(random);
       const own = (): number => common + sd * 0.5 * normalFrom(random);
       const lessons = [0, 1, 2].map(() => lesson(own() + 0.1 * normalFrom(random)));
-      const { factor, classFactor } = schoolBelief(COUNT_SPREAD, lessons, clips);
+      const { factor, classFactor } = schoolPosterior(COUNT_SPREAD, lessons, clips);
       const next = own();
       const half = (1.644854 / 1.959964) * Math.log(classFactor);
       if (Math.abs(next - Math.log(factor)) < half) inside++;

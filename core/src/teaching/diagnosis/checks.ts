@@ -1,5 +1,5 @@
 import type { CauseId } from './causes.js';
-import type { FaultyBench } from './faulty-bench.js';
+import type { FaultyCircuit } from './faulty-bench.js';
 
 /** What a test needs beside hands and eyes. */
 export const TOOLS = {
@@ -34,13 +34,13 @@ export interface Check {
   readonly minutes: number;
   readonly needs?: ToolId;
   /** Probability of yes on a bench. */
-  chance(bench: FaultyBench, cause: CauseId): number;
+  chance(bench: FaultyCircuit, cause: CauseId): number;
 }
 
 /** How often somebody sees what is there, and sees what is not. Common practice, no source. */
-const SEEN = 0.95;
-const IMAGINED = 0.02;
-const sees = (is: boolean): number => (is ? SEEN : IMAGINED);
+const HIT_RATE = 0.95;
+const FALSE_ALARM_RATE = 0.02;
+const sees = (is: boolean): number => (is ? HIT_RATE : FALSE_ALARM_RATE);
 const one = (...causes: readonly CauseId[]): Check['chance'] => {
   const those = new Set(causes);
   return (_bench, cause) => sees(those.has(cause));
@@ -62,7 +62,7 @@ export const CHECKS = {
     no: 'The contacts hold.',
     minutes: 0.7,
     chance: ({ comesAndGoes }, cause) =>
-      cause === 'loose-lead' || comesAndGoes ? 0.9 : cause === 'enamel' ? 0.1 : IMAGINED,
+      cause === 'loose-lead' || comesAndGoes ? 0.9 : cause === 'enamel' ? 0.1 : FALSE_ALARM_RATE,
   },
   scrape: {
     question: 'Does it work once the wire’s ends are sanded bright again?',
@@ -163,7 +163,7 @@ export const CHECKS = {
     no: 'The covering is whole, as far as it can be seen.',
     minutes: 1.5,
     // What lies under a layer is not seen.
-    chance: (_bench, cause) => (cause === 'shorted-turns' ? 0.7 : IMAGINED),
+    chance: (_bench, cause) => (cause === 'shorted-turns' ? 0.7 : FALSE_ALARM_RATE),
   },
   'count-turns': {
     question: 'Are there as many turns as there should be?',
@@ -196,7 +196,7 @@ export interface Gauge {
   readonly unit: string;
   readonly minutes: number;
   /** What the meter shows, SI; Infinity beyond its range. */
-  read(bench: FaultyBench): number;
+  read(bench: FaultyCircuit): number;
   /** Smallest step, and how far model and meter are off together, sd of the log. */
   readonly step: number;
   readonly spread: number;

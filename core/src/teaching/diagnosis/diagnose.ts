@@ -13,7 +13,12 @@ import {
   type SymptomId,
   type ToolId,
 } from './checks.js';
-import { faultyBench, soundBench, type FaultyBench, type SoundBench } from './faulty-bench.js';
+import {
+  faultyBench,
+  healthyCircuit,
+  type FaultyCircuit,
+  type SoundBench,
+} from './faulty-bench.js';
 
 /** What is known of a magnet that does not lift. */
 export interface Evidence {
@@ -43,7 +48,7 @@ export interface Diagnosis {
 /** A fault as bad as some part of all such faults are. */
 interface Scenario {
   readonly cause: CauseId;
-  readonly bench: FaultyBench;
+  readonly bench: FaultyCircuit;
   readonly prior: number;
 }
 
@@ -60,7 +65,7 @@ export const SURE = 0.95;
 const BESIDES = 0.5;
 
 /** Everything that can be wrong with a magnet, computed once. */
-export interface Workshop {
+export interface DiagnosisModel {
   readonly sound: SoundBench;
   readonly causes: readonly CauseId[];
   readonly scenarios: readonly Scenario[];
@@ -74,9 +79,9 @@ export interface Workshop {
   readonly shows: Readonly<Record<GaugeId, readonly (readonly number[])[]>>;
 }
 
-/** @throws CoreError as {@link soundBench}. */
-export function workshopOf(design: MagnetDesign): Workshop {
-  const sound = soundBench(design);
+/** @throws CoreError as {@link healthyCircuit}. */
+export function workshopOf(design: MagnetDesign): DiagnosisModel {
+  const sound = healthyCircuit(design);
   const causes = causesOf(design, sound.layers);
   const often = causes.reduce((sum, id) => sum + CAUSES[id].often, 0);
   const scenarios = causes.flatMap((cause) =>
@@ -113,7 +118,7 @@ export function workshopOf(design: MagnetDesign): Workshop {
  */
 export function symptomChances(
   sound: SoundBench,
-  bench: FaultyBench,
+  bench: FaultyCircuit,
   cause: CauseId,
 ): Readonly<Record<SymptomId, number>> {
   const steep = (x: number): number => 1 / (1 + Math.exp(-x));
@@ -134,11 +139,11 @@ export function symptomChances(
   ) as unknown as Record<SymptomId, number>;
 }
 
-const shown = ({ read }: Gauge, bench: FaultyBench): number =>
+const shown = ({ read }: Gauge, bench: FaultyCircuit): number =>
   Math.min(BEYOND, Math.max(0, read(bench)));
 
 /** Likelihood of a reading, per unit of its logarithm; blunders spread evenly over six decades. */
-function readingChance(gauge: Gauge, bench: FaultyBench, value: number): number {
+function readingChance(gauge: Gauge, bench: FaultyCircuit, value: number): number {
   const log = (x: number): number => Math.log(Math.min(BEYOND, Math.max(0, x)) + gauge.step);
   const off = (log(value) - log(shown(gauge, bench))) / gauge.spread;
   const right = Math.exp(-0.5 * off * off) / (gauge.spread * Math.sqrt(2 * Math.PI));
@@ -147,7 +152,7 @@ function readingChance(gauge: Gauge, bench: FaultyBench, value: number): number 
 
 /** Weights of the scenarios after the evidence, adding up to one. */
 function weigh(
-  { scenarios, noticed, yes: chances }: Workshop,
+  { scenarios, noticed, yes: chances }: DiagnosisModel,
   { symptom, checks, readings }: Evidence,
 ): number[] {
   const weights = scenarios.map(({ bench, prior }, i) => {
@@ -170,7 +175,7 @@ function weigh(
 }
 
 /** Probability of each cause, from the weights of the scenarios. */
-function byCause({ causes, causeOf }: Workshop, weights: readonly number[]): number[] {
+function byCause({ causes, causeOf }: DiagnosisModel, weights: readonly number[]): number[] {
   const found = causes.map(() => 0);
   for (let i = 0; i < weights.length; i++) found[causeOf[i]!]! += weights[i]!;
   return found;
@@ -187,7 +192,7 @@ function uncertainty(weights: ArrayLike<number> & Iterable<number>): number {
 }
 
 /** Uncertainty that an outcome of these likelihoods leaves, times its chance. */
-function left(workshop: Workshop, weights: readonly number[], likelihood: readonly number[]) {
+function left(workshop: DiagnosisModel, weights: readonly number[], likelihood: readonly number[]) {
   return uncertainty(
     byCause(
       workshop,
@@ -196,7 +201,7 @@ function left(workshop: Workshop, weights: readonly number[], likelihood: readon
   );
 }
 
-function leftByCheck(workshop: Workshop, weights: readonly number[], id: CheckId): number {
+function leftByCheck(workshop: DiagnosisModel, weights: readonly number[], id: CheckId): number {
   const yes = workshop.yes[id];
   const no = yes.map((chance) => 1 - chance);
   return left(workshop, weights, yes) + left(workshop, weights, no);
@@ -206,7 +211,7 @@ function leftByCheck(workshop: Workshop, weights: readonly number[], id: CheckId
 const UNLIKELY = 1e-3;
 
 /** What a meter would leave: over what it would show in the likelier scenarios. */
-function leftByGauge(workshop: Workshop, weights: readonly number[], id: GaugeId): number {
+function leftByGauge(workshop: DiagnosisModel, weights: readonly number[], id: GaugeId): number {
   const { causes, causeOf, shows } = workshop;
   const found = new Float64Array(causes.length);
   let [sum, whole] = [0, 0];
@@ -236,7 +241,7 @@ const LEAST_BITS = 0.01;
  * @param tools that are at hand.
  */
 export function diagnose(
-  workshop: Workshop,
+  workshop: DiagnosisModel,
   evidence: Evidence,
   tools: readonly ToolId[],
 ): Diagnosis {

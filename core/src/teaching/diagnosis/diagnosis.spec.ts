@@ -15,7 +15,7 @@ import {
   type Evidence,
   type GaugeId,
   type ToolId,
-  type Workshop,
+  type DiagnosisModel,
 } from './index.js';
 
 const TOOLS: readonly ToolId[] = ['meter', 'cells', 'magnet', 'compass', 'core'];
@@ -43,7 +43,7 @@ function pick<T>(weighed: readonly (readonly [T, number])[], random: Random): T 
 }
 
 /** A fault at random, sought by whatever test comes first; meter and eyes err as they do. */
-function seek(workshop: Workshop, random: Random) {
+function seek(workshop: DiagnosisModel, random: Random) {
   const causes = [...new Set(workshop.scenarios.map(({ cause }) => cause))];
   const cause = pick(
     causes.map((id) => [id, CAUSES[id].often] as const),

@@ -10,7 +10,7 @@ import { MonotoneCubic } from '../../numerics/index.js';
 import type { CauseId } from './causes.js';
 
 /** A magnet on the bench with something wrong, as meter and eye find it. SI. */
-export interface FaultyBench {
+export interface FaultyCircuit {
   readonly emf: number;
   readonly internalResistance: number;
   /** Leads, switch and whatever stands in the way; Infinity where the circuit is open. */
@@ -49,7 +49,7 @@ const ENOUGH_V = 100;
  * The magnet as it should be, by the simulator itself.
  * @throws CoreError as {@link evaluateMagnet}; NOTHING_LIFTED where even a sound one lifts nothing.
  */
-export function soundBench(design: MagnetDesign): SoundBench {
+export function healthyCircuit(design: MagnetDesign): SoundBench {
   const evaluation = evaluateMagnet(design);
   const { liftedMass, circuit } = evaluation;
   if (!(liftedMass > 0)) {
@@ -86,7 +86,7 @@ const between = (low: number, high: number, at: number): number => low * (high /
  * The bench with one thing wrong, as badly as `severity` of the cases, 0 to 1, are at most. How bad
  * things get is common practice, no source; what follows from it is the simulator's.
  */
-export function faultyBench(sound: SoundBench, cause: CauseId, severity: number): FaultyBench {
+export function faultyBench(sound: SoundBench, cause: CauseId, severity: number): FaultyCircuit {
   const { design, evaluation, layers } = sound;
   const { supply } = design;
   let { emf, resistance: internal } = evaluation.source;

@@ -23,7 +23,12 @@ export {
   type Evidence,
   type NextTest,
   type TestId,
-  type Workshop,
+  type DiagnosisModel,
 } from './diagnose.js';
 export { diagnosisReport } from './report.js';
-export { faultyBench, soundBench, type FaultyBench, type SoundBench } from './faulty-bench.js';
+export {
+  faultyBench,
+  healthyCircuit,
+  type FaultyCircuit,
+  type SoundBench,
+} from './faulty-bench.js';

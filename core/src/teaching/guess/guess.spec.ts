@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { EXPERIMENTS, evaluateMagnet } from '../../experiments/index.js';
-import { CLOSE, judged, RIDDLES, riddlesOf, RULE_IDS, RULES, type Riddle } from './index.js';
+import { CLOSE, scoreGuess, RIDDLES, makeTasks, RULE_IDS, RULES, type GuessTask } from './index.js';
 
 const nail = EXPERIMENTS['straight-magnet'].start();
-const rounds = Array.from({ length: 20 }, (_, i) => riddlesOf(nail, i + 1));
+const rounds = Array.from({ length: 20 }, (_, i) => makeTasks(nail, i + 1));
 const all = rounds.flat();
 
 describe('a round of guessing', () => {
@@ -18,13 +18,13 @@ describe('a round of guessing', () => {
 
   it('is the same for the same seed, and another for another', () => {
     const rules = (seed: number) =>
-      riddlesOf(nail, seed).map(({ rule, lifts }) => [rule, lifts[1].toPrecision(5)]);
+      makeTasks(nail, seed).map(({ rule, lifts }) => [rule, lifts[1].toPrecision(5)]);
     expect(rules(7)).toEqual(rules(7));
     expect(rules(7)).not.toEqual(rules(8));
   });
 
   it('says what the magnet’s own model says', () => {
-    const [{ before, after, lifts, ruleSays, rule }] = rounds[3] as [Riddle];
+    const [{ before, after, lifts, ruleSays, rule }] = rounds[3] as [GuessTask];
     // The solver starts from the last magnet like it, and so ends a rounding apart.
     expect(lifts[0] / evaluateMagnet(before).liftedCount).toBeCloseTo(1, 5);
     expect(lifts[1] / evaluateMagnet(after).liftedCount).toBeCloseTo(1, 5);
@@ -57,7 +57,7 @@ describe('what a round teaches', () => {
   it('no rule holds always, and most fail nearly always', () => {
     const holds = (id: string) => {
       const those = all.filter(({ rule }) => rule === id);
-      return those.filter((one) => judged(one, one.lifts[1]).ruleHolds).length / those.length;
+      return those.filter((one) => scoreGuess(one, one.lifts[1]).ruleHolds).length / those.length;
     };
     for (const id of RULE_IDS) expect(holds(id), id).toBeLessThan(0.8);
     const fails = RULE_IDS.filter((id) => holds(id) < 0.2);
@@ -69,10 +69,14 @@ describe('what a round teaches', () => {
 
   it('a guess is judged by its factor, and knows whether it went by the rule', () => {
     const riddle = { ...all[0]!, lifts: [10, 20] as const, ruleSays: 40 };
-    expect(judged(riddle, 20)).toMatchObject({ off: 1, close: true, byTheRule: false });
-    expect(judged(riddle, 38)).toMatchObject({ close: false, byTheRule: true, ruleHolds: false });
-    expect(judged(riddle, 20.5 * CLOSE - 0.5).close).toBe(true);
-    expect(judged(riddle, 20.5 * CLOSE - 0.4).close).toBe(false);
-    expect(judged({ ...riddle, lifts: [10, 0] }, 0)).toMatchObject({ off: 1, close: true });
+    expect(scoreGuess(riddle, 20)).toMatchObject({ off: 1, close: true, byTheRule: false });
+    expect(scoreGuess(riddle, 38)).toMatchObject({
+      close: false,
+      byTheRule: true,
+      ruleHolds: false,
+    });
+    expect(scoreGuess(riddle, 20.5 * CLOSE - 0.5).close).toBe(true);
+    expect(scoreGuess(riddle, 20.5 * CLOSE - 0.4).close).toBe(false);
+    expect(scoreGuess({ ...riddle, lifts: [10, 0] }, 0)).toMatchObject({ off: 1, close: true });
   });
 });

@@ -1,2 +1,2 @@
-export { CLOSE, judged, RIDDLES, riddlesOf, type Riddle } from './round.js';
+export { CLOSE, scoreGuess, RIDDLES, makeTasks, type GuessTask } from './round.js';
 export { RULE_IDS, RULES, type Rule, type RuleId } from './rules.js';

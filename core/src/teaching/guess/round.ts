@@ -4,7 +4,7 @@ import { seededRandom } from '../../numerics/index.js';
 import { RULE_IDS, RULES, type Rule, type RuleId } from './rules.js';
 
 /** A magnet, the same with one thing changed, and what both lift. */
-export interface Riddle {
+export interface GuessTask {
   readonly rule: RuleId;
   readonly before: MagnetDesign;
   readonly after: MagnetDesign;
@@ -28,12 +28,12 @@ const APART = 7919;
  * Ten magnets for a seed, each rule once at most; the same for the same seed and the same magnet to
  * begin with.
  */
-export function riddlesOf(start: MagnetDesign, seed: number): Riddle[] {
+export function makeTasks(start: MagnetDesign, seed: number): GuessTask[] {
   const random = seededRandom(seed * APART);
   const shuffled = RULE_IDS.map((id) => ({ id, at: random() }))
     .sort((a, b) => a.at - b.at)
     .map(({ id }) => id);
-  const riddles: Riddle[] = [];
+  const riddles: GuessTask[] = [];
   for (const id of shuffled) {
     if (riddles.length === RIDDLES) break;
     for (let i = 0; i < MOST_TRIES; i++) {
@@ -65,7 +65,7 @@ function varied(start: MagnetDesign, random: () => number): MagnetDesign {
   };
 }
 
-function riddleOf(before: MagnetDesign, rule: RuleId): Riddle | null {
+function riddleOf(before: MagnetDesign, rule: RuleId): GuessTask | null {
   const after = (RULES[rule] as Rule).apply(before);
   if (!after) return null;
   try {
@@ -87,7 +87,7 @@ function riddleOf(before: MagnetDesign, rule: RuleId): Riddle | null {
 }
 
 /** How a guess and the rule did, as factors; half a clip either way is nothing. */
-export function judged({ lifts, ruleSays }: Riddle, guess: number) {
+export function scoreGuess({ lifts, ruleSays }: GuessTask, guess: number) {
   const off = (value: number): number => (value + 0.5) / (lifts[1] + 0.5);
   const [yours, rules] = [off(guess), off(ruleSays)];
   const size = (factor: number): number => Math.max(factor, 1 / factor);

@@ -4,5 +4,5 @@ export {
   type Guessed,
   type Rehearsal,
   type RehearsedTrial,
-  type Script,
+  type RehearsalScenario,
 } from './rehearse.js';

@@ -12,7 +12,7 @@ import {
 import { fromRatioScale, ratioScale } from '../../experiments/index.js';
 import { normalFrom, type Random } from '../../numerics/index.js';
 import { formatQuantity } from '../../quantities/index.js';
-import { inventGuess, inventOutcome, type Guessed, type Room } from './simulated-class.js';
+import { simulatePrediction, simulateReading, type Guessed, type Room } from './simulated-class.js';
 
 export type { Guessed } from './simulated-class.js';
 
@@ -51,7 +51,7 @@ export interface Rehearsal {
 }
 
 /** What a rehearsal is of. */
-export interface Script {
+export interface RehearsalScenario {
   readonly plan: LessonPlan;
   readonly cases: readonly Case[];
   readonly lesson: Lesson & { readonly tasks: readonly PlacedTask[] };
@@ -84,7 +84,7 @@ const UNKNOWN_SPREAD = { classFactor: 1, scatter: 0.25 };
  * A whole lesson of a class that does not exist, as the timetable has it: the model's own scatter,
  * slips of the pen, one group that comes late, one loose lead. The same for the same chance.
  */
-export function rehearse(script: Script, random: Random): Rehearsal {
+export function rehearse(script: RehearsalScenario, random: Random): Rehearsal {
   const { plan, cases, lesson } = script;
   const measure = measureOf(plan.measure);
   const spread = cases.find(({ forecast }) => forecast)?.forecast?.spread ?? UNKNOWN_SPREAD;
@@ -117,9 +117,9 @@ export function rehearse(script: Script, random: Random): Rehearsal {
       const first = !guessed.has(place);
       guessed.add(place);
       const one = cases[place]!;
-      const guess = first ? inventGuess(measure, one, room, random) : null;
+      const guess = first ? simulatePrediction(measure, one, room, random) : null;
       const felt = isLoose ? weakened(measure, one) : one;
-      const outcome = inventOutcome(measure, felt, room, random);
+      const outcome = simulateReading(measure, felt, room, random);
       const slip = random() < SLIP ? slipOf(measure, outcome, script.traySize, random) : null;
       const noticed = slip !== null && random() < NOTICED;
       const switchedOn = begins + SWITCHES_ON * pace * 60 * length;

@@ -38,7 +38,7 @@ const SENTENCES = [
 ] as const;
 
 /** A trial of what the model predicts, or of what nothing does. */
-export function inventOutcome(
+export function simulateReading(
   measure: Measure,
   { forecast }: Pick<Case, 'forecast'>,
   room: Room,
@@ -72,7 +72,7 @@ function inventNumber(measure: Measure, { scatter }: Room, random: Random): Outc
   return { kind: 'number', value, typed: formatQuantity(value, quantity!, unit, 3) };
 }
 
-export function inventGuess(
+export function simulatePrediction(
   measure: Measure,
   { forecast }: Pick<Case, 'forecast'>,
   room: Room,

@@ -11,13 +11,13 @@ import {
   type Check,
   type CheckId,
   type Evidence,
-  type FaultyBench,
+  type FaultyCircuit,
   type Gauge,
   type GaugeId,
   type SymptomId,
   type TestId,
   type ToolId,
-  type Workshop,
+  type DiagnosisModel,
 } from '../diagnosis/index.js';
 import type { MagnetDesign } from '../../experiments/index.js';
 import { normalFrom, seededRandom, type Random } from '../../numerics/index.js';
@@ -27,7 +27,7 @@ export interface HiddenFault {
   readonly seed: number;
   readonly cause: CauseId;
   readonly symptom: SymptomId;
-  readonly bench: FaultyBench;
+  readonly bench: FaultyCircuit;
 }
 
 /** Seeds that can be typed and told: 1 to this. */
@@ -62,7 +62,7 @@ export function trainingMagnets(nail: MagnetDesign): readonly MagnetDesign[] {
  * The same fault for the same seed and magnet. Every cause is as likely as every other, so that rare
  * ones are learnt, too.
  */
-export function hideFault(workshop: Workshop, seed: number): HiddenFault {
+export function hideFault(workshop: DiagnosisModel, seed: number): HiddenFault {
   const random = seededRandom(seed * APART);
   const cause = workshop.causes[Math.floor(random() * workshop.causes.length)]!;
   const bench = faultyBench(workshop.sound, cause, random());
@@ -70,8 +70,8 @@ export function hideFault(workshop: Workshop, seed: number): HiddenFault {
 }
 
 function noticed(
-  { sound }: Workshop,
-  bench: FaultyBench,
+  { sound }: DiagnosisModel,
+  bench: FaultyCircuit,
   cause: CauseId,
   random: Random,
 ): SymptomId {
@@ -101,7 +101,7 @@ export function readingOf(fault: HiddenFault, id: GaugeId): number {
 
 /** The tests that Nab itself would make on this fault, in order, and whether it would be right. */
 export function bestSearch(
-  workshop: Workshop,
+  workshop: DiagnosisModel,
   fault: HiddenFault,
 ): { readonly tests: readonly TestId[]; readonly found: CauseId } {
   let evidence: Evidence = { symptom: fault.symptom, checks: {}, readings: {} };

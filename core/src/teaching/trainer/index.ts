@@ -8,16 +8,16 @@ export {
   type HiddenFault,
 } from './hidden-fault.js';
 export {
-  act,
+  applyAction,
   beginTraining,
   BENCH_PARTS,
-  HARMS,
+  SAFETY_VIOLATIONS,
   mayBeOn,
   scoreOf,
   type Action,
   type BenchPartId,
   type HarmId,
-  type Noted,
+  type LogEntry,
   type Score,
   type Training,
 } from './training.js';

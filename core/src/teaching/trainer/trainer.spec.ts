@@ -6,11 +6,11 @@ import {
   GAUGES,
   workshopOf,
   type CauseId,
-  type Workshop,
+  type DiagnosisModel,
 } from '../diagnosis/index.js';
 import { EXPERIMENTS } from '../../experiments/index.js';
 import {
-  act,
+  applyAction,
   answerOf,
   beginTraining,
   BENCH_PARTS,
@@ -27,8 +27,8 @@ import {
 
 const nail = EXPERIMENTS['straight-magnet'].start();
 const [cable, workshop] = trainingMagnets(nail).map((design) => workshopOf(design)) as [
-  Workshop,
-  Workshop,
+  DiagnosisModel,
+  DiagnosisModel,
 ];
 const withFault = (cause: CauseId): HiddenFault => {
   for (let seed = 1; seed < 500; seed++) {
@@ -38,7 +38,10 @@ const withFault = (cause: CauseId): HiddenFault => {
   throw new Error(`no ${cause}`);
 };
 const doing = (fault: HiddenFault, ...actions: Action[]): Training =>
-  actions.reduce((training, action) => act(training, action, workshop), beginTraining(fault));
+  actions.reduce(
+    (training, action) => applyAction(training, action, workshop),
+    beginTraining(fault),
+  );
 const test = (id: keyof typeof CHECKS | keyof typeof GAUGES): Action => ({ kind: 'test', id });
 
 describe('a hidden fault', () => {

@@ -5,7 +5,7 @@ import {
   type CheckId,
   type GaugeId,
   type TestId,
-  type Workshop,
+  type DiagnosisModel,
 } from '../diagnosis/index.js';
 import { answerOf, readingOf, type HiddenFault } from './hidden-fault.js';
 
@@ -34,13 +34,13 @@ const CURRENT: Readonly<Record<TestId, 'on' | 'off' | 'either'>> = {
 };
 
 /** What can be done wrong, beside not finding it. */
-export const HARMS = {
+export const SAFETY_VIOLATIONS = {
   'live-hands': 'Hands in the circuit with the current on: switch off first.',
   'meter-fuse': 'The meter at ohms on a live coil: its fuse is gone. Ohms are for what is off.',
   'left-on': 'It was on for longer than the coil can stand: on to test, off to think.',
   'wrong-part': 'A part was changed that was not at fault.',
 } as const;
-export type HarmId = keyof typeof HARMS;
+export type HarmId = keyof typeof SAFETY_VIOLATIONS;
 
 /** Where on the bench something is tested or mended. */
 export const BENCH_PARTS = {
@@ -77,7 +77,7 @@ export const BENCH_PARTS = {
 export type BenchPartId = keyof typeof BENCH_PARTS;
 
 /** What was done, and what came of it. */
-export type Noted =
+export type LogEntry =
   | { readonly kind: 'check'; readonly id: CheckId; readonly answer: boolean }
   | { readonly kind: 'reading'; readonly id: GaugeId; readonly value: number }
   | { readonly kind: 'mend'; readonly id: CauseId; readonly right: boolean }
@@ -94,7 +94,7 @@ export type Action =
 export interface Training {
   readonly fault: HiddenFault;
   readonly on: boolean;
-  readonly noted: readonly Noted[];
+  readonly noted: readonly LogEntry[];
   /** Minutes of the bench’s own clock. */
   readonly minutes: number;
   /** Why the last thing was not done; null when it was. */
@@ -115,15 +115,19 @@ export const beginTraining = (fault: HiddenFault): Training => ({
 const MEND_MINUTES = 2;
 
 /** How long the coil may be on as it is, s. */
-export function mayBeOn({ sound }: Workshop, { bench }: HiddenFault): number {
+export function mayBeOn({ sound }: DiagnosisModel, { bench }: HiddenFault): number {
   return bench.heat > 0 ? sound.onTime / bench.heat : Infinity;
 }
 
 /** What happens at the bench when something is done. Nothing happens any more once it is mended. */
-export function act(training: Training, action: Action, workshop: Workshop): Training {
+export function applyAction(
+  training: Training,
+  action: Action,
+  workshop: DiagnosisModel,
+): Training {
   if (training.mended) return training;
   const { fault, on } = training;
-  const note = (...noted: Noted[]) => [...training.noted, ...noted];
+  const note = (...noted: LogEntry[]) => [...training.noted, ...noted];
   const next = { ...training, refused: null };
   switch (action.kind) {
     case 'on':
@@ -140,10 +144,10 @@ export function act(training: Training, action: Action, workshop: Workshop): Tra
     case 'test': {
       const { id } = action;
       if (CURRENT[id] === 'on' && !on) return { ...next, refused: 'Switch on first.' };
-      const done: Noted = Object.hasOwn(CHECKS, id)
+      const done: LogEntry = Object.hasOwn(CHECKS, id)
         ? { kind: 'check', id: id as CheckId, answer: answerOf(fault, id as CheckId) }
         : { kind: 'reading', id: id as GaugeId, value: readingOf(fault, id as GaugeId) };
-      const harm: Noted[] =
+      const harm: LogEntry[] =
         CURRENT[id] === 'off' && on
           ? [{ kind: 'harm', id: id === 'coil-resistance' ? 'meter-fuse' : 'live-hands' }]
           : [];

@@ -1,7 +1,7 @@
 import {
   currentRise,
-  kickWithDiode,
-  kickWithoutDiode,
+  inductiveSpikeWithDiode,
+  inductiveSpikeWithoutDiode,
   type Diode,
   type OpenedCoil,
   coilSheets,
@@ -184,7 +184,7 @@ export const COIL_CHECKERS: Readonly<Record<string, Checker>> = {
     return [force(entry, record, 'F_z_on_magnet', sum)];
   },
   flyback_without_diode: (entry, record) => {
-    const { voltage, time } = kickWithoutDiode(openedCoil(entry), {
+    const { voltage, time } = inductiveSpikeWithoutDiode(openedCoil(entry), {
       capacitance: input(entry, 'Cpar'),
       damping: input(entry, 'Rp'),
     });
@@ -193,7 +193,7 @@ export const COIL_CHECKERS: Readonly<Record<string, Checker>> = {
   },
   flyback_with_diode: (entry, record) => {
     const fractions = [0.5, 0.1, 0.01];
-    const { voltage, times } = kickWithDiode(
+    const { voltage, times } = inductiveSpikeWithDiode(
       openedCoil(entry),
       fractions,
       diodeOf(entry),

@@ -7,7 +7,7 @@ import {
   faceFluxDensityOfPair,
   linkagePerTurnOfPair,
   preparePair,
-  pullOnBridge,
+  pullOnBar,
   type PolePair,
 } from '../../physics/index.js';
 import { pairField } from '../../experiments/index.js';
@@ -73,7 +73,7 @@ export function twoPoleCase(entry: ReferenceCase): (record: ExpectedRecord) => C
     thickCoilInductance({ ...block, length: block.to - block.from }, 1) * ampereTurns;
   const prepared = preparePair(leg, pair, keeper ? { gap: numberIn(inputs, 'gap_m', id) } : 'edge');
   const pull = keeper
-    ? pullOnBridge(
+    ? pullOnBar(
         prepared,
         sheets,
         curve,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { growHeap, UNSCREENED } from '../../physics/index.js';
-import { heapInputs, heapMatrix, heldBackHeaps, type HeapCase } from './index.js';
+import { heapInputs, heapMatrix, holdoutCases, type HeapCase } from './index.js';
 
 // Every eighteenth of the heaps of the matrix that came to rest: mm, A, χ, kg/m³, mm wide, and the mass
 // that the elements of core/src/fem let grow, g. The whole is printed by `nab accuracy heap`.
@@ -63,7 +63,7 @@ describe('the heap by the formula', () => {
   it('was fitted to six cores, and has four more that it never saw', () => {
     const coresOf = (cases: readonly HeapCase[]): Set<string> =>
       new Set(cases.map(({ core }) => core));
-    const [fitted, heldBack] = [coresOf(heapMatrix()), coresOf(heldBackHeaps())];
+    const [fitted, heldBack] = [coresOf(heapMatrix()), coresOf(holdoutCases())];
     expect(fitted.size).toBe(6);
     expect(heldBack.size).toBe(4);
     for (const core of heldBack) expect(fitted).not.toContain(core);

@@ -7,7 +7,7 @@ import {
   type MagnetCharges,
   type TipShape,
   findMaterial,
-  fullAt,
+  saturationFluxDensity,
   coilFieldOnCore,
   magnetiseCore,
   prepareCore,
@@ -111,7 +111,7 @@ export function heapInputs({ core, coil, bareTip, ampereTurns }: HeapCase): {
       windingRadius: headed ? last.outerRadius : block.outerRadius,
       boreRadius: last.innerRadius,
       slenderness: (last.to - sections[0]!.from) / last.outerRadius,
-      fullness: Math.max(...state.fluxDensity.map(Math.abs)) / fullAt(curve),
+      fullness: Math.max(...state.fluxDensity.map(Math.abs)) / saturationFluxDensity(curve),
     },
     problem: {
       bodies: [
@@ -221,7 +221,7 @@ export function heapMatrix(): HeapCase[] {
 }
 
 /** Cores that the fit has never seen, shorter and more slender ones. */
-export function heldBackHeaps(): HeapCase[] {
+export function holdoutCases(): HeapCase[] {
   return every({
     cores: ['rod 10 × 30', 'rod 6 × 120', 'nail 4 × 75', 'bolt 10 × 120, head behind'],
     coils: ['thick', 'layer'],

@@ -3,7 +3,7 @@ export {
   compareHeaps,
   heapInputs,
   heapMatrix,
-  heldBackHeaps,
+  holdoutCases,
   type HeapCase,
   type HeapCore,
   type HeapDifference,

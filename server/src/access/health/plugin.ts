@@ -1,7 +1,7 @@
 import plugin from 'fastify-plugin';
 import type { Sequelize } from 'sequelize';
 import { ProblemError } from '../../platform/problems/index.js';
-import { EVERYBODY } from '../roles/index.js';
+import { ANY_ROLE } from '../roles/index.js';
 import { probe, type DatabaseState } from './probe.js';
 
 /** Whoever asks within this of the last answer gets the same. */
@@ -48,7 +48,7 @@ export const health = plugin<{ sequelize: Sequelize }>(async (app, { sequelize }
     });
   });
 
-  app.get('/api/health', { config: EVERYBODY }, async (_request, reply) => {
+  app.get('/api/health', { config: ANY_ROLE }, async (_request, reply) => {
     const database = await now();
     return database === 'ok'
       ? { status: 'ok', database }

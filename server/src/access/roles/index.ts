@@ -1,6 +1,6 @@
 export { clientOf, networkOf } from './client.js';
 export { forgetPassPhrase, isPassPhraseSet, setFirstPassPhrase } from './pass-phrase.js';
-export { patience } from './rate-limit.js';
+export { rateLimit } from './rate-limit.js';
 export { roles } from './plugin.js';
 export {
   endOwnSession,
@@ -8,15 +8,15 @@ export {
   sendCookie,
   sessionOf,
   sessionRoutes,
-  stillIn,
+  isStillAuthorised,
 } from './routes.js';
 export { beginSession, endExpired } from './sessions.js';
 export {
-  BENCHES,
+  PARTICIPANTS,
   EDUCATORS,
-  EVERYBODY,
-  LOOKERS,
+  ANY_ROLE,
+  VIEWERS,
   notAllowed,
   requireInvestigation,
-  type Who,
+  type Principal,
 } from './principal.js';

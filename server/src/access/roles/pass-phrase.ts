@@ -2,7 +2,7 @@ import { hash, verify } from '@node-rs/argon2';
 import { timingSafeEqual } from 'node:crypto';
 import pLimit from 'p-limit';
 import { currentSchool, SchoolRow, SessionRow } from '../../platform/database/index.js';
-import { tooMany } from './rate-limit.js';
+import { tooManyRequests } from './rate-limit.js';
 
 /**
  * Hashes are made one at a time: each takes a thread of the few that also read files, for tens of
@@ -14,7 +14,7 @@ const MOST_WAITING = 60;
 
 /** @throws ProblemError TOO_MANY where too many wait already. */
 function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (oneAtATime.pendingCount >= MOST_WAITING) throw tooMany(2000);
+  if (oneAtATime.pendingCount >= MOST_WAITING) throw tooManyRequests(2000);
   return oneAtATime(work);
 }
 

@@ -3,9 +3,15 @@ import plugin from 'fastify-plugin';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Setting } from '@nab/contract/lesson';
 import { ProblemError } from '../../platform/problems/index.js';
-import { tooMany } from './rate-limit.js';
-import { whoHas } from './sessions.js';
-import { EDUCATOR, NOBODY, requireInvestigation, requireRole, type Who } from './principal.js';
+import { tooManyRequests } from './rate-limit.js';
+import { principalFor } from './sessions.js';
+import {
+  EDUCATOR,
+  ANONYMOUS,
+  requireInvestigation,
+  requireRole,
+  type Principal,
+} from './principal.js';
 
 export const COOKIE = 'nab-session';
 
@@ -31,11 +37,11 @@ export const roles = plugin<{ setting: Setting }>(async (app, { setting }) => {
   });
 
   app.addHook('onRequest', async (request) => {
-    request.who = setting === 'alone' ? EDUCATOR : NOBODY;
+    request.who = setting === 'alone' ? EDUCATOR : ANONYMOUS;
     const { roles } = request.routeOptions.config;
     if (setting === 'alone' || roles === undefined) return;
     const token = request.cookies[COOKIE];
-    if (token !== undefined) request.who = await whoHas(token);
+    if (token !== undefined) request.who = await principalFor(token);
     await slow(request.who, token, request.ip);
     if (token !== undefined) refuseForged(request.method, request.headers);
     requireRole(request.who, roles);
@@ -45,14 +51,14 @@ export const roles = plugin<{ setting: Setting }>(async (app, { setting }) => {
     }
   });
 
-  async function slow(who: Who, token: string | undefined, ip: string): Promise<void> {
+  async function slow(who: Principal, token: string | undefined, ip: string): Promise<void> {
     if (who.role === 'educator') return;
     try {
       if (who.role === 'nobody') await address.consume(ip);
       else await tablet.consume(token!);
     } catch (refused) {
       if (!(refused instanceof RateLimiterRes)) throw refused;
-      throw tooMany(refused.msBeforeNext);
+      throw tooManyRequests(refused.msBeforeNext);
     }
   }
 });

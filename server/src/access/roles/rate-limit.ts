@@ -6,8 +6,8 @@ import { ProblemError } from '../../platform/problems/index.js';
 /** For so long a wrong guess is held against whoever sent it, s. */
 const REMEMBERED_S = 600;
 /** Slips of the finger that cost nothing. */
-const FREE = 4;
-const LONGEST_S = 300;
+const FREE_ATTEMPTS = 4;
+const MAX_BLOCK_S = 300;
 /** Wrong guesses of all clients of a school together, and in how many seconds. */
 const TOGETHER = { points: 40, duration: 60 };
 
@@ -18,7 +18,7 @@ const TOGETHER = { points: 40, duration: 60 };
  * nobody who types what is right. A success takes back no failure: who knows one code guesses another
  * no quicker. Kept in the database, so that several servers count together.
  */
-export function patience(sequelize: Sequelize, secret: 'phrase' | 'code') {
+export function rateLimit(sequelize: Sequelize, secret: 'phrase' | 'code') {
   const limiter = (kind: string, limits: { points: number; duration: number }) =>
     new RateLimiterPostgres({
       storeClient: sequelize,
@@ -43,13 +43,13 @@ export function patience(sequelize: Sequelize, secret: 'phrase' | 'code') {
       // Counted before it is looked at, so that guesses sent at once are counted too.
       const { consumedPoints: count } = await failures.penalty(client);
       try {
-        if (count > FREE) await late.consume(client);
+        if (count > FREE_ATTEMPTS) await late.consume(client);
         if (count > 1) await together.consume(school);
         else await together.penalty(school);
       } catch (refused) {
         await failures.reward(client);
         if (!(refused instanceof RateLimiterRes)) throw refused;
-        throw tooMany(refused.msBeforeNext);
+        throw tooManyRequests(refused.msBeforeNext);
       }
       try {
         const result = await look();
@@ -57,14 +57,15 @@ export function patience(sequelize: Sequelize, secret: 'phrase' | 'code') {
         return result;
       } catch (error) {
         if (!isWrong(error)) await forget();
-        else if (count > FREE) await late.block(client, Math.min(2 ** (count - FREE), LONGEST_S));
+        else if (count > FREE_ATTEMPTS)
+          await late.block(client, Math.min(2 ** (count - FREE_ATTEMPTS), MAX_BLOCK_S));
         throw error;
       }
 
       async function forget(): Promise<void> {
         await failures.reward(client);
         await together.reward(school);
-        if (count > FREE) await late.delete(client);
+        if (count > FREE_ATTEMPTS) await late.delete(client);
       }
     },
   };
@@ -73,7 +74,7 @@ export function patience(sequelize: Sequelize, secret: 'phrase' | 'code') {
 const isWrong = (error: unknown): boolean =>
   error instanceof ProblemError && /^WRONG_(PHRASE|CODE)$/.test(error.problem.code);
 
-export function tooMany(ms: number): ProblemError {
+export function tooManyRequests(ms: number): ProblemError {
   const seconds = Math.max(1, Math.ceil(ms / 1000));
   return new ProblemError('TOO_MANY', {
     detail: `Wait ${seconds} s, then try again.`,

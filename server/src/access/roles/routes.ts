@@ -17,10 +17,10 @@ import {
 } from './pass-phrase.js';
 import { roomAddress } from './address.js';
 import { clientOf } from './client.js';
-import { patience } from './rate-limit.js';
+import { rateLimit } from './rate-limit.js';
 import { COOKIE } from './plugin.js';
 import { beginSession, endEducators, endSession, isSession } from './sessions.js';
-import { EDUCATOR, EVERYBODY, NOBODY, type Who } from './principal.js';
+import { EDUCATOR, ANY_ROLE, ANONYMOUS, type Principal } from './principal.js';
 
 /** Sends the cookie of a session that began; the browser shows it to no script. */
 export function sendCookie(
@@ -48,14 +48,14 @@ export const isSignedIn = ({ server, who }: FastifyRequest): boolean =>
   server.setting === 'classroom' && who.role === 'educator';
 
 /** Whether whoever began a long request is still let in. */
-export async function stillIn(request: FastifyRequest): Promise<boolean> {
+export async function isStillAuthorised(request: FastifyRequest): Promise<boolean> {
   if (request.server.setting === 'alone') return true;
   const token = request.cookies[COOKIE];
   return token !== undefined && isSession(token);
 }
 
 /** Somebody's session as their browser may know it. */
-export async function sessionOf(request: FastifyRequest, who: Who): Promise<Session> {
+export async function sessionOf(request: FastifyRequest, who: Principal): Promise<Session> {
   const { setting } = request.server;
   return {
     setting,
@@ -73,18 +73,18 @@ export const sessionRoutes: FastifyPluginAsync<{
   sequelize: Sequelize;
   setUpCode: string | undefined;
 }> = async (app, { sequelize, setUpCode }) => {
-  const tries = patience(sequelize, 'phrase');
+  const tries = rateLimit(sequelize, 'phrase');
 
   const begin = async (request: FastifyRequest, reply: FastifyReply): Promise<Session> => {
     sendCookie(request, reply, await beginSession(EDUCATOR));
     return sessionOf(request, EDUCATOR);
   };
 
-  app.get('/session', { config: EVERYBODY }, (request) => sessionOf(request, request.who));
+  app.get('/session', { config: ANY_ROLE }, (request) => sessionOf(request, request.who));
 
   app.post<{ Body: SignInBody }>(
     '/session',
-    { config: EVERYBODY, schema: { body: signInSchema } },
+    { config: ANY_ROLE, schema: { body: signInSchema } },
     async (request, reply) => {
       await tries.guess(clientOf(request), async () => {
         if (await isPassPhrase(request.body.passPhrase)) return;
@@ -94,15 +94,15 @@ export const sessionRoutes: FastifyPluginAsync<{
     },
   );
 
-  app.delete('/session', { config: EVERYBODY }, async (request, reply) => {
+  app.delete('/session', { config: ANY_ROLE }, async (request, reply) => {
     await endOwnSession(request);
     void reply.clearCookie(COOKIE, { path: '/' });
-    return sessionOf(request, app.setting === 'alone' ? EDUCATOR : NOBODY);
+    return sessionOf(request, app.setting === 'alone' ? EDUCATOR : ANONYMOUS);
   });
 
   app.put<{ Body: PassPhraseBody }>(
     '/pass-phrase',
-    { config: EVERYBODY, schema: { body: passPhraseSchema } },
+    { config: ANY_ROLE, schema: { body: passPhraseSchema } },
     async (request, reply) => {
       const { passPhrase, setUp, current } = request.body;
       await tries.guess(clientOf(request), async () => {

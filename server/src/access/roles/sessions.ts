@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
 import { SessionRow } from '../../platform/database/index.js';
-import { NOBODY, type Who } from './principal.js';
+import { ANONYMOUS, type Principal } from './principal.js';
 
 const HOUR_MS = 3_600_000;
 /** A day of lessons for the educator; a tablet may be used again after the weekend's charging. */
@@ -14,7 +14,7 @@ export const hashOf = (token: string): string => createHash('sha256').update(tok
 
 /** Begins a session. @returns what the cookie holds, which is kept nowhere else. */
 export async function beginSession(
-  who: Exclude<Who, { role: 'nobody' }>,
+  who: Exclude<Principal, { role: 'nobody' }>,
   transaction?: Transaction,
 ): Promise<{ token: string; expiresAt: Date }> {
   const token = randomBytes(32).toString('base64url');
@@ -37,10 +37,10 @@ export async function beginSession(
 }
 
 /** Whose cookie it is; nobody's when the session has ended. */
-export async function whoHas(token: string): Promise<Who> {
+export async function principalFor(token: string): Promise<Principal> {
   const row = await SessionRow.findByPk(hashOf(token));
   const now = Date.now();
-  if (!row || row.expiresAt.getTime() <= now) return NOBODY;
+  if (!row || row.expiresAt.getTime() <= now) return ANONYMOUS;
   if (now - row.seenAt.getTime() > SEEN_EVERY_MS) {
     await SessionRow.update({ seenAt: new Date(now) }, { where: { tokenHash: row.tokenHash } });
   }

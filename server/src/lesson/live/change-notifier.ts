@@ -1,21 +1,21 @@
 import type { Sequelize } from 'sequelize';
-import type { Notices } from '../../platform/database/index.js';
+import type { PgNotifications } from '../../platform/database/index.js';
 
 const CHANNEL = 'nab_changes';
 /** Writes of one moment are announced together. */
-const TOGETHER_MS = 25;
+const DEBOUNCE_MS = 25;
 
 /**
  * Tells every server of one database that something was written. Announced after the write and not
  * in its transaction: PostgreSQL commits transactions that notify one after the other.
  */
-export class Wake {
+export class ChangeNotifier {
   private timer: NodeJS.Timeout | null = null;
   private ended = false;
 
   constructor(
     private readonly sequelize: Sequelize,
-    notices: Notices,
+    notices: PgNotifications,
     woken: () => void,
     private readonly failed: (error: unknown) => void,
   ) {
@@ -23,12 +23,12 @@ export class Wake {
   }
 
   /** Something was written here. */
-  announce(): void {
+  notify(): void {
     if (this.timer !== null || this.ended) return;
     this.timer = setTimeout(() => {
       this.timer = null;
       this.sequelize.query(`NOTIFY ${CHANNEL}`).catch(this.failed);
-    }, TOGETHER_MS);
+    }, DEBOUNCE_MS);
   }
 
   end(): void {

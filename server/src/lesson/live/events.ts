@@ -6,7 +6,7 @@ import { findRoom } from '../room/index.js';
 import type { Change, ChangeKind } from './repository.js';
 
 /** What is sent of some changes of one investigation: each thing once, as it stands now. */
-export function tellingsOf(
+export function eventsFor(
   sequelize: Sequelize,
   investigationId: string,
   changes: readonly Change[],

@@ -2,13 +2,13 @@ import type { LiveEvent } from '@nab/contract/lesson';
 import type { Sequelize } from 'sequelize';
 import { inSchool } from '../../platform/database/index.js';
 import { isKept, readChanges } from './repository.js';
-import { tellingsOf } from './events.js';
+import { eventsFor } from './events.js';
 
 /** Where a listener is told what changed. */
 export interface Listener {
   readonly investigationId: string;
   /** @param place where to go on from after the last of them. */
-  tell(events: readonly LiveEvent[], place: string): void;
+  publish(events: readonly LiveEvent[], place: string): void;
 }
 
 /** How soon to look again while an older transaction is open. */
@@ -18,9 +18,9 @@ const WITHHELD_MS = 30;
  * Reads what changed once for all screens of this server, however many look on, and tells each what
  * is its investigation's. One thing at a time, so that nobody is told the older state last.
  */
-export class Feed {
+export class ChangeFeed {
   private readonly listeners = new Set<Listener>();
-  private place: string | null = null;
+  private cursor: string | null = null;
   private queue: Promise<void> = Promise.resolve();
   private waiting = false;
   private timer: NodeJS.Timeout | null = null;
@@ -45,28 +45,28 @@ export class Feed {
       const { investigationId } = listener;
       if (since !== null && !(await isKept(this.sequelize, since))) {
         const { horizon } = await readChanges(this.sequelize, null, []);
-        listener.tell([{ event: 'reset', data: {} }], horizon);
+        listener.publish([{ event: 'reset', data: {} }], horizon);
       } else {
         const { horizon, changes } = await readChanges(this.sequelize, since, [investigationId]);
         // How the room stands is told too: a tablet may have missed that it is paused.
         const room = { investigationId, kind: 'room', ref: null } as const;
-        const events = await tellingsOf(this.sequelize, investigationId, [...changes, room]);
-        listener.tell(events, horizon);
+        const events = await eventsFor(this.sequelize, investigationId, [...changes, room]);
+        listener.publish(events, horizon);
         // What is withheld from this one now comes with the next look.
-        this.place = earlier(this.place, horizon);
+        this.cursor = earlier(this.cursor, horizon);
       }
       this.listeners.add(listener);
-      this.look();
+      this.poll();
     });
   }
 
   leave(listener: Listener): void {
     this.listeners.delete(listener);
-    if (this.listeners.size === 0) this.place = null;
+    if (this.listeners.size === 0) this.cursor = null;
   }
 
   /** Something may have changed. Called often; looks once at a time. */
-  look(): void {
+  poll(): void {
     if (this.waiting || this.listeners.size === 0) return;
     this.waiting = true;
     this.inTurn(() => this.lookNow()).catch(() => undefined);
@@ -81,18 +81,18 @@ export class Feed {
     this.waiting = false;
     const ids = [...new Set([...this.listeners].map((one) => one.investigationId))];
     if (ids.length === 0) return;
-    const { horizon, changes, withheld } = await readChanges(this.sequelize, this.place, ids);
+    const { horizon, changes, withheld } = await readChanges(this.sequelize, this.cursor, ids);
     for (const id of ids) {
       const own = changes.filter(({ investigationId }) => investigationId === id);
       if (own.length === 0) continue;
-      const events = await tellingsOf(this.sequelize, id, own);
+      const events = await eventsFor(this.sequelize, id, own);
       for (const listener of this.listeners) {
-        if (listener.investigationId === id) listener.tell(events, horizon);
+        if (listener.investigationId === id) listener.publish(events, horizon);
       }
     }
-    this.place = horizon;
+    this.cursor = horizon;
     if (!withheld) return;
-    this.timer = setTimeout(() => this.look(), WITHHELD_MS);
+    this.timer = setTimeout(() => this.poll(), WITHHELD_MS);
   }
 
   private inTurn(work: () => Promise<void>): Promise<void> {

@@ -2,10 +2,10 @@ import type { LiveEvent } from '@nab/contract/lesson';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { object, string } from 'yup';
 import { byId, type ById } from '../../platform/plugins/index.js';
-import { LOOKERS, stillIn, type Who } from '../../access/roles/index.js';
+import { VIEWERS, isStillAuthorised, type Principal } from '../../access/roles/index.js';
 import { roomFor } from '../room/index.js';
 import type { Listener } from './feed.js';
-import type { Feeds } from './feeds.js';
+import type { ChangeFeeds } from './feeds.js';
 
 /** A number of a transaction, as `/api/investigations/:id` gives it. */
 const PLACE = /^\d{1,18}$/;
@@ -19,7 +19,7 @@ const CHECK_MS = 10_000;
  * `/api/investigations/:id/events`: what changes in an investigation, as server-sent events. The id
  * of the last one, or `?since=` of what was read whole, is where it goes on after a break.
  */
-export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { feeds }) => {
+export const liveRoutes: FastifyPluginAsync<{ feeds: ChangeFeeds }> = async (app, { feeds }) => {
   const open = new Set<FastifyReply>();
   app.addHook('preClose', async () => {
     for (const reply of open) reply.sse.close();
@@ -29,7 +29,7 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
     '/investigations/:id/events',
     {
       sse: true,
-      config: LOOKERS,
+      config: VIEWERS,
       schema: { params: byId, querystring: since },
       // It has nothing else to answer with, and the plugin looks at this header only.
       onRequest: async ({ headers }) => {
@@ -42,7 +42,7 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
       const last = reply.sse.lastEventId ?? query.since ?? null;
       const listener: Listener = {
         investigationId: params.id,
-        tell: (events, place) => tell(reply, who, events, place),
+        publish: (events, place) => tell(reply, who, events, place),
       };
       reply.sse.keepAlive();
       reply.sse.sendHeaders();
@@ -71,7 +71,12 @@ export const liveRoutes: FastifyPluginAsync<{ feeds: Feeds }> = async (app, { fe
   );
 };
 
-function tell(reply: FastifyReply, who: Who, events: readonly LiveEvent[], place: string): void {
+function tell(
+  reply: FastifyReply,
+  who: Principal,
+  events: readonly LiveEvent[],
+  place: string,
+): void {
   const { sse } = reply;
   if (!sse.isConnected) return;
   if (reply.raw.writableLength > MOST_WAITING_BYTES) {
@@ -94,5 +99,5 @@ const isLetGo = (events: readonly LiveEvent[], groupId: string): boolean =>
   );
 
 async function leaveIfOut(request: FastifyRequest, reply: FastifyReply): Promise<void> {
-  if (!(await stillIn(request).catch(() => true))) reply.sse.close();
+  if (!(await isStillAuthorised(request).catch(() => true))) reply.sse.close();
 }

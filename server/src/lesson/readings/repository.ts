@@ -18,7 +18,7 @@ export interface Place<R> {
 }
 
 /** Whose records may be stored: those of this investigation, or of any (null). */
-export interface Bound {
+export interface WriteScope {
   readonly mine: string | null;
   readonly transaction?: Transaction;
 }
@@ -138,7 +138,7 @@ export function storeReading(
   sequelize: Sequelize,
   id: string,
   { outcome, model, ...body }: ReadingBody,
-  { mine, transaction }: Bound,
+  { mine, transaction }: WriteScope,
 ): Promise<Place<Reading>> {
   // An older tablet says nothing of flags.
   const { flags = [] }: Partial<ReadingBody> = body;
@@ -160,7 +160,7 @@ export function storePrediction(
   sequelize: Sequelize,
   id: string,
   body: PredictionBody,
-  { mine, transaction }: Bound,
+  { mine, transaction }: WriteScope,
 ): Promise<Place<Prediction>> {
   const bind = { ...body, id, mine, corrects: null };
   return store(sequelize, STORE_PREDICTION, bind, transaction, toPrediction);

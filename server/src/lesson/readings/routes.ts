@@ -1,17 +1,17 @@
 import {
   predictionSchema,
   readingSchema,
-  strayPlaceSchema,
+  placementSchema,
   type PredictionBody,
   type ReadingBody,
-  type StrayKept,
-  type StrayPlace,
+  type StoredUnplaced,
+  type Placement,
 } from '@nab/contract/lesson';
 import type { FastifyPluginAsync, FastifyReply } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { object, string } from 'yup';
 import { byId, type ById } from '../../platform/plugins/index.js';
-import { BENCHES, EDUCATORS } from '../../access/roles/index.js';
+import { PARTICIPANTS, EDUCATORS } from '../../access/roles/index.js';
 import { readingService } from './service.js';
 
 const ofInvestigation = object({ of: string().uuid('Must be a UUID.') });
@@ -31,7 +31,7 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
   app.put<Sent<ReadingBody>>(
     '/readings/:id',
     {
-      config: BENCHES,
+      config: PARTICIPANTS,
       schema: { params: byId, querystring: ofInvestigation, body: readingSchema },
     },
     async ({ params, query, body, who }, reply) =>
@@ -41,7 +41,7 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
   app.put<Sent<PredictionBody>>(
     '/predictions/:id',
     {
-      config: BENCHES,
+      config: PARTICIPANTS,
       schema: { params: byId, querystring: ofInvestigation, body: predictionSchema },
     },
     async ({ params, query, body, who }, reply) =>
@@ -54,9 +54,9 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
     ({ params }) => service.strays(params.id),
   );
 
-  app.post<ById & { Body: StrayPlace }>(
+  app.post<ById & { Body: Placement }>(
     '/strays/:id/place',
-    { config: EDUCATORS, schema: { params: byId, body: strayPlaceSchema } },
+    { config: EDUCATORS, schema: { params: byId, body: placementSchema } },
     ({ params, body }) => service.placeStray(params.id, body),
   );
 
@@ -70,6 +70,6 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
   );
 };
 
-function answered(reply: FastifyReply, result: object | StrayKept): FastifyReply {
+function answered(reply: FastifyReply, result: object | StoredUnplaced): FastifyReply {
   return reply.status('stray' in result ? 202 : 200).send(result);
 }

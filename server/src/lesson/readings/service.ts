@@ -3,19 +3,19 @@ import type {
   PredictionBody,
   Reading,
   ReadingBody,
-  Stray,
-  StrayKept,
-  StrayPlace,
+  UnplacedReading,
+  StoredUnplaced,
+  Placement,
 } from '@nab/contract/lesson';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../../platform/problems/index.js';
-import { notAllowed, requireInvestigation, type Who } from '../../access/roles/index.js';
+import { notAllowed, requireInvestigation, type Principal } from '../../access/roles/index.js';
 import {
   findStray,
   keepStray,
   openStrays,
-  settle,
+  resolveUnplaced,
   type StrayKind,
 } from '../unplaced-readings/index.js';
 import {
@@ -23,7 +23,7 @@ import {
   findReading,
   storePrediction,
   storeReading,
-  type Bound,
+  type WriteScope,
   type Place,
 } from './repository.js';
 
@@ -35,10 +35,15 @@ export function readingService(sequelize: Sequelize) {
   /** @param of the investigation that the record is sent for; null from those who do not say it. */
   const store = <B extends ReadingBody | PredictionBody, R extends object>(
     kind: StrayKind,
-    insert: (at: Sequelize, id: string, body: B, bound: Bound) => Promise<Place<R>>,
+    insert: (at: Sequelize, id: string, body: B, bound: WriteScope) => Promise<Place<R>>,
     find: (id: string) => Promise<R | null>,
   ) => {
-    return async (id: string, body: B, who: Who, of: string | null): Promise<R | StrayKept> => {
+    return async (
+      id: string,
+      body: B,
+      who: Principal,
+      of: string | null,
+    ): Promise<R | StoredUnplaced> => {
       requireOwn(body, who);
       if (of !== null) requireInvestigation(who, of);
       const mine = who.role === 'group' ? who.investigationId : null;
@@ -71,14 +76,14 @@ export function readingService(sequelize: Sequelize) {
       findPrediction,
     ),
 
-    strays: (investigationId: string): Promise<Stray[]> =>
+    strays: (investigationId: string): Promise<UnplacedReading[]> =>
       sequelize.transaction((transaction) => openStrays(investigationId, transaction)),
 
     /** Gives a stray the place that the educator says; what it was to correct stays as it is. */
-    placeStray: (id: string, place: StrayPlace): Promise<Reading | Prediction> =>
+    placeStray: (id: string, place: Placement): Promise<Reading | Prediction> =>
       sequelize.transaction(async (transaction) => {
         const stray = await openStray(id, transaction);
-        await settle(stray, 'placed', transaction);
+        await resolveUnplaced(stray, 'placed', transaction);
         const bound = { mine: stray.investigationId, transaction };
         const body = { ...stray.body, ...place };
         const { stored } =
@@ -92,7 +97,7 @@ export function readingService(sequelize: Sequelize) {
     /** It stays in the database and is asked about no more. */
     leaveOut: (id: string): Promise<void> =>
       sequelize.transaction(async (transaction) => {
-        await settle(await openStray(id, transaction), 'left-out', transaction);
+        await resolveUnplaced(await openStray(id, transaction), 'left-out', transaction);
       }),
   };
 }
@@ -112,7 +117,7 @@ const noSuchPlace = (): ProblemError =>
   });
 
 /** A group writes as itself and for itself. */
-function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Who): void {
+function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Principal): void {
   if (who.role !== 'group') return;
   if (groupId.toLowerCase() !== who.groupId || actor !== 'group') throw notAllowed();
 }
@@ -124,7 +129,7 @@ function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Who):
 function whyStray(
   { investigationId, rehearsed, demo, correctable }: Place<unknown>,
   body: ReadingBody | PredictionBody,
-  who: Who,
+  who: Principal,
 ): string | null {
   if (investigationId === null) return 'Its level or its group is no longer in the plan.';
   requireInvestigation(who, investigationId);

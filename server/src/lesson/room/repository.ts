@@ -13,7 +13,7 @@ import {
   InvestigationRow,
   RoomRow,
   SessionRow,
-  StrayRow,
+  UnplacedReadingRow,
 } from '../../platform/database/index.js';
 
 /** A room as it stands in the database. */
@@ -105,7 +105,10 @@ export async function toRoom(row: RoomRow, transaction: Transaction): Promise<Ro
     at,
   }));
   const at = begunAt?.toISOString() ?? null;
-  const strays = await StrayRow.count({ where: { investigationId, settled: null }, transaction });
+  const strays = await UnplacedReadingRow.count({
+    where: { investigationId, settled: null },
+    transaction,
+  });
   return {
     code: isOpen(row) ? row.code : null,
     paused,

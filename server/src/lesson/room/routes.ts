@@ -18,10 +18,10 @@ import {
   clientOf,
   EDUCATORS,
   endOwnSession,
-  EVERYBODY,
+  ANY_ROLE,
   isSignedIn,
-  LOOKERS,
-  patience,
+  VIEWERS,
+  rateLimit,
   sendCookie,
   sessionOf,
 } from '../../access/roles/index.js';
@@ -38,10 +38,10 @@ export const roomRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   { sequelize },
 ) => {
   const service = roomService(sequelize);
-  const tries = patience(sequelize, 'code');
+  const tries = rateLimit(sequelize, 'code');
   const room = '/investigations/:id/room';
 
-  app.get<ById>(room, { config: LOOKERS, schema: { params: byId } }, ({ params, who }) =>
+  app.get<ById>(room, { config: VIEWERS, schema: { params: byId } }, ({ params, who }) =>
     service.read(params.id, who),
   );
 
@@ -72,13 +72,13 @@ export const roomRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 
   app.post<{ Body: CodeBody }>(
     '/join/offer',
-    { config: EVERYBODY, schema: { body: codeSchema } },
+    { config: ANY_ROLE, schema: { body: codeSchema } },
     (request) => tries.guess(clientOf(request), () => service.offer(request.body)),
   );
 
   app.post<{ Body: JoinBody }>(
     '/join',
-    { config: EVERYBODY, schema: { body: joinSchema } },
+    { config: ANY_ROLE, schema: { body: joinSchema } },
     async (request, reply): Promise<Session> => {
       if (isSignedIn(request) && request.body.signOut !== true) {
         throw new ProblemError('EDUCATOR_HERE', {

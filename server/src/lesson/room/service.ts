@@ -9,7 +9,7 @@ import {
 } from '@nab/contract/lesson';
 import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../../platform/problems/index.js';
-import { beginSession, endExpired, type Who } from '../../access/roles/index.js';
+import { beginSession, endExpired, type Principal } from '../../access/roles/index.js';
 import {
   keepCode,
   lessonOf,
@@ -24,11 +24,12 @@ import {
 } from './repository.js';
 
 /** A group sees neither the code nor another tablet. */
-export function roomFor(room: Room, { role }: Who): Room {
+export function roomFor(room: Room, { role }: Principal): Room {
   return seesCode({ role }) ? room : { ...room, code: null, tablets: [] };
 }
 
-const seesCode = ({ role }: Pick<Who, 'role'>): boolean => role === 'educator' || role === 'board';
+const seesCode = ({ role }: Pick<Principal, 'role'>): boolean =>
+  role === 'educator' || role === 'board';
 
 /** What can be done with the room of a lesson; each call is one transaction. */
 export function roomService(sequelize: Sequelize) {
@@ -58,7 +59,7 @@ export function roomService(sequelize: Sequelize) {
   };
 
   return {
-    read: async (id: string, who: Who): Promise<Room> => {
+    read: async (id: string, who: Principal): Promise<Room> => {
       const room = await sequelize.transaction(async (transaction) => {
         const row = await open(id, transaction);
         if (seesCode(who)) await keepCode(row, transaction);
@@ -78,7 +79,7 @@ export function roomService(sequelize: Sequelize) {
         await releaseTablet(id, groupId, transaction);
       }),
 
-    spot: (who: Who & { role: 'group' }, at: BenchSpot): Promise<void> =>
+    spot: (who: Principal & { role: 'group' }, at: BenchSpot): Promise<void> =>
       sequelize.transaction((transaction) =>
         writeSpot(who.investigationId, who.groupId, at, transaction),
       ),
@@ -107,7 +108,7 @@ export function roomService(sequelize: Sequelize) {
             detail: `${group.name} has a tablet already. The educator can let it go in Room.`,
           });
         }
-        const who: Exclude<Who, { role: 'nobody' | 'educator' }> = group
+        const who: Exclude<Principal, { role: 'nobody' | 'educator' }> = group
           ? { role: 'group', investigationId, groupId: group.id }
           : { role: 'board', investigationId };
         return { who, begun: await beginSession(who, transaction) };

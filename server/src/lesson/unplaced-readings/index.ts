@@ -1,1 +1,1 @@
-export { findStray, keepStray, openStrays, settle, type StrayKind } from './repository.js';
+export { findStray, keepStray, openStrays, resolveUnplaced, type StrayKind } from './repository.js';

@@ -2,7 +2,7 @@ import { experimentOf } from '@nab/contract/experiments';
 import type { DesignSummary, DesignUpdate, VersionedDesign } from '@nab/contract/lesson';
 import type { ExperimentId } from '@nab/core/experiments';
 import type { Sequelize } from 'sequelize';
-import { keepBefore } from '../history/index.js';
+import { saveRevision } from '../history/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 import { findDesign, insertDesign, listDesigns, replaceDesign } from './repository.js';
 
@@ -35,7 +35,7 @@ export function designService(sequelize: Sequelize) {
         const written = await replaceDesign(id, version, design, actor, transaction);
         if (written) {
           const before = { version, document: current.design, actor };
-          await keepBefore({ kind: 'design', ref: id, ...before }, transaction);
+          await saveRevision({ kind: 'design', ref: id, ...before }, transaction);
           return written;
         }
         throw new ProblemError('STALE_VERSION', {

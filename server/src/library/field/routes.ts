@@ -2,9 +2,9 @@ import { designSchema, type DesignDocument } from '@nab/contract/experiments';
 import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import { object } from 'yup';
-import { gone, threadFile } from '../../platform/plugins/index.js';
+import { clientAbortSignal, threadFile } from '../../platform/plugins/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
-import { BENCHES } from '../../access/roles/index.js';
+import { PARTICIPANTS } from '../../access/roles/index.js';
 import type { FieldAnswer } from './solve.js';
 
 const requestSchema = object({ design: designSchema }).noUnknown().required();
@@ -22,17 +22,17 @@ export const fieldRoutes: FastifyPluginAsync = async (app) => {
   });
   app.addHook('onClose', () => pool.destroy());
   app.jobs.handle<DesignDocument, FieldAnswer>('fields', {
-    atOnce: 2,
+    concurrency: 2,
     // A class of tablets may ask at once; more than that is told to come back.
-    waiting: 40,
-    work: (design, signal) => pool.run(design, { signal }),
+    maxQueued: 40,
+    run: (design, signal) => pool.run(design, { signal }),
   });
 
   app.post<{ Body: { design: DesignDocument } }>(
     '/',
-    { config: BENCHES, schema: { body: requestSchema } },
+    { config: PARTICIPANTS, schema: { body: requestSchema } },
     async ({ body: { design } }, reply) => {
-      const answer = await app.jobs.ask<FieldAnswer>('fields', design, gone(reply));
+      const answer = await app.jobs.submit<FieldAnswer>('fields', design, clientAbortSignal(reply));
       if (!answer.ok) throw new ProblemError(answer.code, { detail: answer.message });
       return reply.type('application/json').send(answer.picture);
     },

@@ -1,2 +1,2 @@
 export { withChanges } from './changes.js';
-export { earlierOf, keepBefore, removedFromShelf } from './repository.js';
+export { listRevisions, saveRevision, removedFromShelf } from './repository.js';

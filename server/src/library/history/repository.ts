@@ -4,7 +4,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 /** What somebody is changing without a pause is one change: how it was before it is kept. */
 const ONE_CHANGE = '2 minutes';
 
-export interface Before {
+export interface Revision {
   readonly kind: EarlierState['kind'];
   readonly ref: string;
   readonly version: number;
@@ -14,8 +14,8 @@ export interface Before {
 }
 
 /** Keeps how something was before this change, unless the same person is in the middle of changing it. */
-export async function keepBefore(
-  { kind, ref, version, document, actor, removed = false }: Before,
+export async function saveRevision(
+  { kind, ref, version, document, actor, removed = false }: Revision,
   transaction: Transaction,
 ): Promise<void> {
   await sequelizeOf(transaction).query(
@@ -45,7 +45,7 @@ export interface EarlierRow {
 const COLUMNS = 'h.id, h.kind, h.ref, h.version, h.document, h.actor, h.at';
 
 /** Earlier states of some things, the newest first. */
-export function earlierOf(
+export function listRevisions(
   refs: readonly string[],
   most: number,
   transaction: Transaction,

@@ -2,7 +2,7 @@ import { shelfUpdateSchema, type ShelfUpdate } from '@nab/contract/shelf';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, type ById } from '../../platform/plugins/index.js';
-import { BENCHES, EDUCATORS } from '../../access/roles/index.js';
+import { PARTICIPANTS, EDUCATORS } from '../../access/roles/index.js';
 import { shelfService } from './service.js';
 
 /** `/api/shelf`: everything on it; put something on, change it against its version, take it off. */
@@ -12,7 +12,7 @@ export const shelfRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 ) => {
   const service = shelfService(sequelize);
 
-  app.get('/', { config: BENCHES }, () => service.list());
+  app.get('/', { config: PARTICIPANTS }, () => service.list());
 
   app.get('/removed', { config: EDUCATORS }, () => service.removed());
 

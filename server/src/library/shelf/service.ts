@@ -7,7 +7,7 @@ import {
 } from '@nab/contract/shelf';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize } from 'sequelize';
-import { keepBefore, removedFromShelf } from '../history/index.js';
+import { saveRevision, removedFromShelf } from '../history/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 import {
   findShelfItem,
@@ -55,7 +55,7 @@ export function shelfService(sequelize: Sequelize) {
         const written = await replaceShelfItem(id, version, item, transaction);
         if (written) {
           const before = { ...OF_THE_SHELF, ref: id, version, document: current.item };
-          await keepBefore(before, transaction);
+          await saveRevision(before, transaction);
           return written;
         }
         throw new ProblemError('STALE_VERSION', {
@@ -69,7 +69,7 @@ export function shelfService(sequelize: Sequelize) {
         const current = await findShelfItem(id, transaction);
         if (!current) throw new ProblemError('NOT_FOUND');
         const { version, item } = current;
-        await keepBefore(
+        await saveRevision(
           { ...OF_THE_SHELF, ref: id, version, document: item, removed: true },
           transaction,
         );

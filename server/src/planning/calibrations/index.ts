@@ -1,1 +1,7 @@
-export { findTeaching, forget, keepTeaching, learntFor, lifted } from './repository.js';
+export {
+  findCalibration,
+  forget,
+  saveCalibration,
+  calibrationFor,
+  calibrationKey,
+} from './repository.js';

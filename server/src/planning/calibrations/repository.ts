@@ -1,11 +1,11 @@
 import type { Learnt, Plan, Teaching, VersionedDesign } from '@nab/contract/lesson';
 import { measureOf } from '@nab/core/lesson';
-import { schoolBelief } from '@nab/core/statistics';
+import { schoolPosterior } from '@nab/core/statistics';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
-import { TeachingRow } from '../../platform/database/index.js';
+import { CalibrationRow } from '../../platform/database/index.js';
 
 /** What a class lifted and how, as far as it changes how much: empty where it is no matter. */
-export function lifted({ design }: Pick<VersionedDesign, 'design'>): {
+export function calibrationKey({ design }: Pick<VersionedDesign, 'design'>): {
   readonly object: string;
   readonly method: string;
 } {
@@ -15,9 +15,9 @@ export function lifted({ design }: Pick<VersionedDesign, 'design'>): {
 }
 
 /** What an investigation was kept to teach; null where nothing was. */
-export async function findTeaching(of: Of, transaction: Transaction): Promise<Teaching | null> {
-  const row = await TeachingRow.findByPk(of.id, { transaction });
-  const next = row && (await learntFor({ ...of, id: NOBODY }, transaction));
+export async function findCalibration(of: Of, transaction: Transaction): Promise<Teaching | null> {
+  const row = await CalibrationRow.findByPk(of.id, { transaction });
+  const next = row && (await calibrationFor({ ...of, id: NOBODY }, transaction));
   if (!row || !next) return null;
   return {
     factor: Math.exp(row.mean),
@@ -38,7 +38,7 @@ interface Of {
 /** An investigation that there is not: all others teach it. */
 const NOBODY = '00000000-0000-0000-0000-000000000000';
 
-interface Taught {
+interface StoredCalibration {
   readonly object: string;
   readonly method: string;
   readonly mean: number;
@@ -52,13 +52,13 @@ interface Taught {
  * ones only.
  * @returns null where none was kept.
  */
-export async function learntFor(
+export async function calibrationFor(
   { id, demo, plan, design }: Of,
   transaction: Transaction,
 ): Promise<Learnt | null> {
   const { heldAgainst } = measureOf(plan.measure);
   if (heldAgainst === null) return null;
-  const rows = await TeachingRow.sequelize!.query<Taught>(
+  const rows = await CalibrationRow.sequelize!.query<StoredCalibration>(
     `SELECT t.object, t.method, t.mean, t.variance, t.class_factor FROM teachings t
        JOIN investigations i ON i.id = t.investigation_id
       WHERE t.school_id = current_school() AND t.held_against = $heldAgainst
@@ -75,12 +75,16 @@ export async function learntFor(
     rows.reduce((sum, row) => sum + Math.log(row.class_factor), 0) / rows.length,
   );
   const spread = { classFactor: before, scatter: 0 };
-  const { factor, classFactor, low, high, classes } = schoolBelief(spread, rows, lifted(design));
+  const { factor, classFactor, low, high, classes } = schoolPosterior(
+    spread,
+    rows,
+    calibrationKey(design),
+  );
   const narrower = Math.log(classFactor) / Math.log(before);
   return { factor, low, high, classes, within: classFactor, before, narrower };
 }
 
-export async function keepTeaching(
+export async function saveCalibration(
   row: {
     readonly investigationId: string;
     readonly heldAgainst: string;
@@ -93,7 +97,7 @@ export async function keepTeaching(
   },
   transaction: Transaction,
 ): Promise<void> {
-  await TeachingRow.upsert({ ...row, taughtAt: new Date() }, { transaction });
+  await CalibrationRow.upsert({ ...row, taughtAt: new Date() }, { transaction });
 }
 
 /** @param ids of investigations; all of the school where none are named. */
@@ -102,5 +106,5 @@ export async function forget(
   transaction: Transaction,
 ): Promise<void> {
   const where = ids === null ? {} : { investigationId: { [Op.in]: [...ids] } };
-  await TeachingRow.destroy({ where, transaction });
+  await CalibrationRow.destroy({ where, transaction });
 }

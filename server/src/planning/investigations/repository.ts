@@ -4,7 +4,7 @@ import type {
   Investigation,
   InvestigationSummary,
   Level,
-  Place,
+  Status,
   Plan,
   Prediction,
   Reading,
@@ -14,7 +14,7 @@ import { Op, QueryTypes, type InferAttributes, type Transaction } from 'sequeliz
 import { findClass, groupsOfOthers, writeClass } from '../../library/classes/index.js';
 import {
   DesignRow,
-  horizonOf,
+  snapshotXmin,
   InvestigationRow,
   LevelRow,
   PredictionRow,
@@ -22,7 +22,7 @@ import {
 } from '../../platform/database/index.js';
 import { toDesign } from '../../library/designs/index.js';
 import { findPolls } from '../polls/index.js';
-import { findTeaching, learntFor } from '../calibrations/index.js';
+import { findCalibration, calibrationFor } from '../calibrations/index.js';
 
 export async function listInvestigations(
   transaction: Transaction,
@@ -85,9 +85,9 @@ export async function lastRiskNotes(transaction: Transaction): Promise<RiskNote[
 }
 
 /** Moves an investigation; false when there is none. It counts as no change of what it says. */
-export async function writePlace(
+export async function setStatus(
   id: string,
-  place: Place,
+  place: Status,
   transaction: Transaction,
 ): Promise<boolean> {
   const [count] = await InvestigationRow.update(
@@ -147,7 +147,7 @@ export async function findInvestigation(
   id: string,
   transaction: Transaction,
 ): Promise<Investigation | null> {
-  const asOf = await horizonOf(InvestigationRow.sequelize!, transaction);
+  const asOf = await snapshotXmin(InvestigationRow.sequelize!, transaction);
   const head = await findHead(id, transaction);
   if (!head) return null;
   const levelIds = head.plan.levels.map((level) => level.id);
@@ -157,8 +157,8 @@ export async function findInvestigation(
     transaction,
   });
   const readings = await readingsAt(levelIds, transaction);
-  const learnt = await learntFor(head, transaction);
-  const teaching = await findTeaching(head, transaction);
+  const learnt = await calibrationFor(head, transaction);
+  const teaching = await findCalibration(head, transaction);
   return {
     ...head,
     learnt,
@@ -200,7 +200,7 @@ async function readingsAt(
 }
 
 /** What changes whenever anything of an investigation does; null where there is none. */
-export async function markOf(id: string, transaction: Transaction): Promise<string | null> {
+export async function etagOf(id: string, transaction: Transaction): Promise<string | null> {
   const [row] = await InvestigationRow.sequelize!.query<{ mark: string }>(
     `SELECT concat_ws('-', i.version, d.version,
        (SELECT max(c.seq) FROM changes c WHERE c.investigation_id = i.id),

@@ -9,7 +9,7 @@ import {
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, type ById } from '../../platform/plugins/index.js';
-import { EDUCATORS, LOOKERS } from '../../access/roles/index.js';
+import { EDUCATORS, VIEWERS } from '../../access/roles/index.js';
 import { investigationService } from './service.js';
 
 /** `/api/investigations`: list, create, read whole, change the plan, move. */
@@ -35,7 +35,7 @@ export const investigationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> =
 
   app.get<ById>(
     '/:id',
-    { config: LOOKERS, schema: { params: byId } },
+    { config: VIEWERS, schema: { params: byId } },
     async ({ params, headers }, reply) => {
       // Read before what it marks: what changes in between is sent under the older mark, never the reverse.
       const etag = `W/"${(await service.mark(params.id)) ?? ''}"`;

@@ -4,7 +4,7 @@ import type {
   Investigation,
   InvestigationSummary,
   NewInvestigation,
-  Place,
+  Status,
   Plan,
   PlanUpdate,
   RiskNote,
@@ -13,7 +13,7 @@ import type {
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, Transaction, type Sequelize } from 'sequelize';
 import { insertDesign } from '../../library/designs/index.js';
-import { earlierOf, keepBefore, withChanges } from '../../library/history/index.js';
+import { listRevisions, saveRevision, withChanges } from '../../library/history/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 import {
   findHead,
@@ -22,9 +22,9 @@ import {
   insertInvestigation,
   lastRiskNotes,
   listInvestigations,
-  markOf,
+  etagOf,
   replacePlan,
-  writePlace,
+  setStatus,
 } from './repository.js';
 
 /** More than anybody looks through. */
@@ -40,7 +40,7 @@ export function investigationService(sequelize: Sequelize) {
 
     /** What a browser that has it already needs not be sent again. */
     mark: (id: string): Promise<string | null> =>
-      sequelize.transaction((transaction) => markOf(id, transaction)),
+      sequelize.transaction((transaction) => etagOf(id, transaction)),
 
     read: (id: string): Promise<Investigation> =>
       sequelize.transaction(
@@ -69,9 +69,9 @@ export function investigationService(sequelize: Sequelize) {
       }),
 
     /** Archives, deletes or brings back. A deleted one keeps its readings and is only hidden. */
-    move: (id: string, place: Place): Promise<void> =>
+    move: (id: string, place: Status): Promise<void> =>
       sequelize.transaction(async (transaction) => {
-        if (!(await writePlace(id, place, transaction))) throw new ProblemError('NOT_FOUND');
+        if (!(await setStatus(id, place, transaction))) throw new ProblemError('NOT_FOUND');
       }),
 
     /** How plan and design were before, the newest change first. */
@@ -79,7 +79,7 @@ export function investigationService(sequelize: Sequelize) {
       sequelize.transaction(async (transaction) => {
         const head = await findHead(id, transaction);
         if (!head) throw new ProblemError('NOT_FOUND');
-        const rows = await earlierOf([id, head.design.id], MOST_EARLIER, transaction);
+        const rows = await listRevisions([id, head.design.id], MOST_EARLIER, transaction);
         return withChanges(rows, { plan: { ...head.plan }, design: { ...head.design.design } });
       }),
 
@@ -142,7 +142,7 @@ export async function changePlan(
     });
   }
   const was = { version, document: before.plan, actor };
-  await keepBefore({ kind: 'plan', ref: id, ...was }, transaction);
+  await saveRevision({ kind: 'plan', ref: id, ...was }, transaction);
   return current;
 }
 

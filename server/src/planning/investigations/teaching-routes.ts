@@ -6,7 +6,7 @@ import { tryAgain } from '../../platform/database/index.js';
 import { byId, type ById } from '../../platform/plugins/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 import { EDUCATORS } from '../../access/roles/index.js';
-import { forget, keepTeaching, lifted } from '../calibrations/index.js';
+import { forget, saveCalibration, calibrationKey } from '../calibrations/index.js';
 import { findInvestigation } from './repository.js';
 
 /** What classes have taught Nab: kept for the school's next lessons, and forgotten. */
@@ -22,7 +22,7 @@ export const teachingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     await change(async (transaction) => {
       const found = await findInvestigation(params.id, transaction);
       if (!found) throw new ProblemError('NOT_FOUND');
-      await keepTeaching(taughtBy(found), transaction);
+      await saveCalibration(taughtBy(found), transaction);
     });
     return reply.status(204).send();
   });
@@ -56,7 +56,7 @@ function taughtBy(investigation: Investigation) {
   return {
     investigationId: id,
     heldAgainst,
-    ...lifted(design),
+    ...calibrationKey(design),
     // Its predictions were made with what earlier classes had taught.
     mean: own.mean + Math.log(learnt?.factor ?? 1),
     variance: own.variance,

@@ -2,7 +2,7 @@ import { pollSchema, voteSchema, type PollBody, type VoteBody } from '@nab/contr
 import type { FastifyPluginAsync } from 'fastify';
 import type { Sequelize } from 'sequelize';
 import { byId, type ById } from '../../platform/plugins/index.js';
-import { EDUCATORS, EVERYBODY } from '../../access/roles/index.js';
+import { EDUCATORS, ANY_ROLE } from '../../access/roles/index.js';
 import { pollService } from './service.js';
 import { voters } from './voter.js';
 
@@ -17,7 +17,7 @@ export const pollRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   const service = pollService(sequelize);
   const who = voters(sequelize);
 
-  app.get<ById>('/:id', { config: EVERYBODY, schema: { params: byId } }, ({ params }) =>
+  app.get<ById>('/:id', { config: ANY_ROLE, schema: { params: byId } }, ({ params }) =>
     service.read(params.id),
   );
 
@@ -29,7 +29,7 @@ export const pollRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
 
   app.put<ById & { Body: VoteBody }>(
     '/:id/vote',
-    { config: EVERYBODY, schema: { params: byId, body: voteSchema } },
+    { config: ANY_ROLE, schema: { params: byId, body: voteSchema } },
     async (request, reply) => {
       const voter = await who.of(request, reply);
       return service.vote(request.params.id, voter, request.body);

@@ -3,7 +3,13 @@ import type { FastifyPluginAsync } from 'fastify';
 import { Piscina } from 'piscina';
 import type { Sequelize } from 'sequelize';
 import { investigationService } from '../investigations/index.js';
-import { byId, gone, namedFile, threadFile, type ById } from '../../platform/plugins/index.js';
+import {
+  byId,
+  clientAbortSignal,
+  namedFile,
+  threadFile,
+  type ById,
+} from '../../platform/plugins/index.js';
 import { EDUCATORS } from '../../access/roles/index.js';
 import type { Printed, PrintOrder } from './print.js';
 
@@ -23,9 +29,9 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
   });
   app.addHook('onClose', () => pool.destroy());
   app.jobs.handle<PrintOrder, Printed>('sheets', {
-    atOnce: 1,
-    waiting: 20,
-    work: (order, signal) => pool.run(order, { signal }),
+    concurrency: 1,
+    maxQueued: 20,
+    run: (order, signal) => pool.run(order, { signal }),
   });
   const options = { config: EDUCATORS, schema: { params: byId, querystring: printingSchema } };
 
@@ -37,18 +43,18 @@ export const printingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
   ) => {
     const { plan, design, learnt = null } = await service.read(id);
     const order: PrintOrder = { plan, document: design.design, printing, learnt, as };
-    return { plan, ...(await app.jobs.ask<Printed>('sheets', order, signal)) };
+    return { plan, ...(await app.jobs.submit<Printed>('sheets', order, signal)) };
   };
 
   app.get('/risk-notes', { config: EDUCATORS }, () => service.riskNotes());
 
   app.get<Ask>('/investigations/:id/sheets', options, async ({ params, query }, reply) => {
-    const { text } = await print(params.id, query, 'pages', gone(reply));
+    const { text } = await print(params.id, query, 'pages', clientAbortSignal(reply));
     return reply.type('application/json').send(text);
   });
 
   app.get<Ask>('/investigations/:id/sheets.pdf', options, async ({ params, query }, reply) => {
-    const { plan, text } = await print(params.id, query, 'pdf', gone(reply));
+    const { plan, text } = await print(params.id, query, 'pdf', clientAbortSignal(reply));
     return reply
       .type('application/pdf')
       .header('content-disposition', namedFile('inline', plan.title, 'sheets.pdf'))

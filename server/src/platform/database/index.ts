@@ -1,8 +1,8 @@
 export { tryAgain } from './again.js';
 export { connect } from './connection.js';
-export { horizonOf } from './snapshot.js';
+export { snapshotXmin } from './snapshot.js';
 export { migrate, MIGRATIONS, UnknownSchemaError } from './migrate.js';
-export { Notices, type Hear } from './pg-notifications.js';
+export { PgNotifications, type NotificationListener } from './pg-notifications.js';
 export { acrossSchools, currentSchool, FIRST_SCHOOL, inSchool } from './school.js';
 export {
   ClassRow,
@@ -17,9 +17,9 @@ export {
   RoomRow,
   SchoolRow,
   SessionRow,
-  StrayRow,
+  UnplacedReadingRow,
   ShelfRemovedRow,
   ShelfRow,
-  TeachingRow,
+  CalibrationRow,
   VoteRow,
 } from './models.js';

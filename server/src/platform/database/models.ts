@@ -1,4 +1,4 @@
-import type { Actor, BenchSpot, Flag, Place, Plan, PollChoice } from '@nab/contract/lesson';
+import type { Actor, BenchSpot, Flag, Status, Plan, PollChoice } from '@nab/contract/lesson';
 import type { ExperimentDocument } from '@nab/contract/experiments';
 import type { ShelfItem } from '@nab/contract/shelf';
 import type { ExperimentId } from '@nab/core/experiments';
@@ -12,7 +12,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
-import { askForOwnRows } from './tenant-scope.js';
+import { scopeToSchool } from './tenant-scope.js';
 
 export class DesignRow extends Model<
   InferAttributes<DesignRow>,
@@ -34,7 +34,7 @@ export class InvestigationRow extends Model<
   declare id: string;
   declare designId: string;
   declare classId: string;
-  declare place: CreationOptional<Place>;
+  declare place: CreationOptional<Status>;
   declare version: number;
   declare title: string;
   declare experiment: ExperimentId;
@@ -191,7 +191,10 @@ export class SessionRow extends Model<
   declare expiresAt: Date;
 }
 
-export class StrayRow extends Model<InferAttributes<StrayRow>, InferCreationAttributes<StrayRow>> {
+export class UnplacedReadingRow extends Model<
+  InferAttributes<UnplacedReadingRow>,
+  InferCreationAttributes<UnplacedReadingRow>
+> {
   declare id: string;
   declare kind: 'reading' | 'prediction';
   declare investigationId: string;
@@ -201,9 +204,9 @@ export class StrayRow extends Model<InferAttributes<StrayRow>, InferCreationAttr
   declare settled: 'placed' | 'left-out' | null;
 }
 
-export class TeachingRow extends Model<
-  InferAttributes<TeachingRow>,
-  InferCreationAttributes<TeachingRow>
+export class CalibrationRow extends Model<
+  InferAttributes<CalibrationRow>,
+  InferCreationAttributes<CalibrationRow>
 > {
   declare investigationId: string;
   declare heldAgainst: string;
@@ -376,7 +379,7 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'sessions', timestamps: false },
   );
-  StrayRow.init(
+  UnplacedReadingRow.init(
     {
       id: key(),
       kind: text(),
@@ -388,7 +391,7 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'strays', timestamps: false },
   );
-  TeachingRow.init(
+  CalibrationRow.init(
     {
       investigationId: key(),
       heldAgainst: text(),
@@ -426,6 +429,6 @@ export function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'readings', timestamps: false },
   );
   for (const model of Object.values(sequelize.models)) {
-    if (model !== SchoolRow) askForOwnRows(model as never);
+    if (model !== SchoolRow) scopeToSchool(model as never);
   }
 }

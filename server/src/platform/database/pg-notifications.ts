@@ -3,11 +3,11 @@ import pg from 'pg';
 const AGAIN_MS = 1000;
 
 /** What was told on a channel; null where the connection stands anew and something may have been missed. */
-export type Hear = (told: string | null) => void;
+export type NotificationListener = (told: string | null) => void;
 
 /** What the database's servers tell one another by its notifications, over a connection of its own. */
-export class Notices {
-  private readonly hearers = new Map<string, Hear[]>();
+export class PgNotifications {
+  private readonly hearers = new Map<string, NotificationListener[]>();
   private client: pg.Client | null = null;
   private retry: NodeJS.Timeout | null = null;
   private ended = false;
@@ -18,7 +18,7 @@ export class Notices {
   ) {}
 
   /** Before `listen`. */
-  on(channel: string, hear: Hear): void {
+  on(channel: string, hear: NotificationListener): void {
     this.hearers.set(channel, [...(this.hearers.get(channel) ?? []), hear]);
   }
 

@@ -6,7 +6,7 @@ type Asked = { where?: WhereOptions };
  * Has every query of a model ask for the rows of the school under way only. What is inserted is that
  * school's by the column's default. The database's own row-level security holds it a second time.
  */
-export function askForOwnRows(model: ModelStatic<never>): void {
+export function scopeToSchool(model: ModelStatic<never>): void {
   const narrow = (options: Asked): void => {
     const own = literal('school_id = current_school()');
     options.where = (

@@ -6,14 +6,14 @@ export const SCHEMA = 'jobs';
 
 export interface JobTimes {
   /** A job whose server has said nothing for so long is taken up by another one, s. */
-  readonly lost_s: number;
+  readonly expireAfter_s: number;
   /** How often one of the servers looks for such jobs and throws away what nobody asked for, s. */
   readonly tidy_s: number;
   /** Where a notification was lost, a job is seen after this at the latest, s. */
   readonly sweep_s: number;
 }
 
-export const JOB_TIMES: JobTimes = { lost_s: 60, tidy_s: 10, sweep_s: 5 };
+export const JOB_TIMES: JobTimes = { expireAfter_s: 60, tidy_s: 10, sweep_s: 5 };
 
 /** The queue's tables over a small pool of its own: a long statement there holds up no reading. */
 export function openQueue(

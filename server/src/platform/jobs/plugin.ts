@@ -1,5 +1,5 @@
 import plugin from 'fastify-plugin';
-import type { Notices } from '../database/index.js';
+import type { PgNotifications } from '../database/index.js';
 import { JobQueue } from './queue.js';
 
 declare module 'fastify' {
@@ -10,7 +10,7 @@ declare module 'fastify' {
 }
 
 /** Gives the server its part in the queue: from listening on it takes up what any server is asked for. */
-export const jobs = plugin<{ databaseUrl: string; notices: Notices }>(
+export const jobs = plugin<{ databaseUrl: string; notices: PgNotifications }>(
   async (app, { databaseUrl, notices }) => {
     const failed = (error: unknown): void => app.log.warn({ err: error }, 'jobs');
     const queue = new JobQueue(databaseUrl, notices, failed);

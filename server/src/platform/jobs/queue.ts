@@ -1,24 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import type PgBoss from 'pg-boss';
-import type { Notices } from '../database/index.js';
+import type { PgNotifications } from '../database/index.js';
 import { ProblemError } from '../problems/index.js';
 import { JOB_TIMES, openQueue, type JobTimes } from './connection.js';
 
 const CHANNEL = 'nab_jobs';
 /** A job whose server died is done again so often. */
-const TRIES = 2;
+const MAX_ATTEMPTS = 2;
 
 /** How jobs of one kind are done. */
-export interface Trade<Data extends object, Result extends object> {
+export interface JobHandler<Data extends object, Result extends object> {
   /** Done at the same time by one server. */
-  readonly atOnce: number;
+  readonly concurrency: number;
   /** More than so many that wait, over all servers, are refused. */
-  readonly waiting: number;
-  readonly work: (data: Data, signal: AbortSignal) => Promise<Result>;
+  readonly maxQueued: number;
+  readonly run: (data: Data, signal: AbortSignal) => Promise<Result>;
 }
 
-type AnyTrade = Trade<object, object>;
+type AnyJobHandler = JobHandler<object, object>;
 
 /** What a job leaves: its result, or the words of a fault that another try would meet again. */
 type Output = { readonly result: object } | { readonly fault: string };
@@ -28,8 +28,8 @@ type Output = { readonly result: object } | { readonly fault: string };
  * of its end by a notification. A job lives as long as somebody waits for it.
  */
 export class JobQueue {
-  private readonly trades = new Map<string, AnyTrade>();
-  private readonly underWay = new Map<string, Map<string, AbortController>>();
+  private readonly handlers = new Map<string, AnyJobHandler>();
+  private readonly running = new Map<string, Map<string, AbortController>>();
   private readonly looking = new Map<string, 'once' | 'again'>();
   private readonly waiters = new Map<string, () => void>();
   private readonly ending = new AbortController();
@@ -40,7 +40,7 @@ export class JobQueue {
 
   constructor(
     databaseUrl: string,
-    notices: Notices,
+    notices: PgNotifications,
     private readonly failed: (error: unknown) => void,
     private readonly times: JobTimes = JOB_TIMES,
   ) {
@@ -51,10 +51,10 @@ export class JobQueue {
   /** Says how jobs of a kind are done; before the first is asked for. */
   handle<Data extends object, Result extends object>(
     name: string,
-    trade: Trade<Data, Result>,
+    trade: JobHandler<Data, Result>,
   ): void {
-    this.trades.set(name, trade as unknown as AnyTrade);
-    this.underWay.set(name, new Map());
+    this.handlers.set(name, trade as unknown as AnyJobHandler);
+    this.running.set(name, new Map());
   }
 
   /** From now on this server takes up what any of them is asked for. */
@@ -72,21 +72,21 @@ export class JobQueue {
    * @throws ProblemError BUSY when too many wait; UNAVAILABLE when this server ends, or when those
    *   who took it up died of it.
    */
-  async ask<Result extends object>(
+  async submit<Result extends object>(
     name: string,
     data: object,
     signal: AbortSignal,
   ): Promise<Result> {
     if (this.ending.signal.aborted) throw new ProblemError('UNAVAILABLE');
     await this.start();
-    if ((await this.boss.getQueueSize(name)) >= this.trades.get(name)!.waiting) {
+    if ((await this.boss.getQueueSize(name)) >= this.handlers.get(name)!.maxQueued) {
       throw new ProblemError('BUSY', { detail: 'Try again shortly.', retryAfter_s: 5 });
     }
     const id = randomUUID();
     await this.boss.send(name, data, {
       id,
-      expireInSeconds: this.times.lost_s,
-      retryLimit: TRIES,
+      expireInSeconds: this.times.expireAfter_s,
+      retryLimit: MAX_ATTEMPTS,
       retentionMinutes: 5,
     });
     const wake = (): void => this.waiters.get(id)?.();
@@ -107,7 +107,7 @@ export class JobQueue {
   async end(): Promise<void> {
     this.ending.abort();
     if (this.sweep) clearInterval(this.sweep);
-    const left = [...this.underWay].flatMap(([name, jobs]) =>
+    const left = [...this.running].flatMap(([name, jobs]) =>
       [...jobs].map(async ([id, controller]) => {
         controller.abort();
         await this.boss.fail(name, id).catch(this.failed);
@@ -125,7 +125,7 @@ export class JobQueue {
 
   private async open(): Promise<void> {
     await this.boss.start();
-    for (const name of this.trades.keys()) await this.boss.createQueue(name);
+    for (const name of this.handlers.keys()) await this.boss.createQueue(name);
     this.sweep ??= setInterval(() => this.lookAtAll(), this.times.sweep_s * 1000).unref();
     this.lookAtAll();
   }
@@ -157,7 +157,7 @@ export class JobQueue {
     if (word === 'asked' && of) this.look(of);
     else if (word === 'done' && of) this.waiters.get(of)?.();
     else if (word === 'left' && of) {
-      for (const jobs of this.underWay.values()) jobs.get(of)?.abort();
+      for (const jobs of this.running.values()) jobs.get(of)?.abort();
     } else {
       this.lookAtAll();
       for (const wake of this.waiters.values()) wake();
@@ -169,12 +169,12 @@ export class JobQueue {
   }
 
   private lookAtAll(): void {
-    for (const name of this.trades.keys()) this.look(name);
+    for (const name of this.handlers.keys()) this.look(name);
   }
 
   /** Takes up what waits while a hand is free; one look at a time, and once more if asked meanwhile. */
   private look(name: string): void {
-    const trade = this.trades.get(name);
+    const trade = this.handlers.get(name);
     if (!trade || this.ending.signal.aborted) return;
     if (this.looking.has(name)) {
       this.looking.set(name, 'again');
@@ -190,9 +190,9 @@ export class JobQueue {
       });
   }
 
-  private async takeUp(name: string, trade: AnyTrade): Promise<void> {
-    const jobs = this.underWay.get(name)!;
-    while (jobs.size < trade.atOnce && !this.ending.signal.aborted) {
+  private async takeUp(name: string, trade: AnyJobHandler): Promise<void> {
+    const jobs = this.running.get(name)!;
+    while (jobs.size < trade.concurrency && !this.ending.signal.aborted) {
       const [job] = await this.boss.fetch<object>(name);
       if (!job) return;
       const controller = new AbortController();
@@ -208,13 +208,13 @@ export class JobQueue {
 
   private async do(
     name: string,
-    trade: AnyTrade,
+    trade: AnyJobHandler,
     { id, data }: PgBoss.Job<object>,
     signal: AbortSignal,
   ): Promise<void> {
     let output: Output;
     try {
-      output = { result: await trade.work(data, signal) };
+      output = { result: await trade.run(data, signal) };
     } catch (error) {
       if (signal.aborted) return;
       this.failed(error);

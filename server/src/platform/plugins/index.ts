@@ -1,6 +1,6 @@
-export { ending } from './shutdown.js';
+export { shutdown } from './shutdown.js';
 export { namedFile } from './file-name.js';
-export { gone } from './client-abort.js';
+export { clientAbortSignal } from './client-abort.js';
 export { security } from './security.js';
 export { threadFile } from './thread-file.js';
 export { byId, validation, type ById } from './validation.js';

@@ -5,7 +5,7 @@ import plugin from 'fastify-plugin';
  * themselves two kinds of connections would hold it for a minute: those that a request was answered
  * on meanwhile, and those that a browser opened beforehand and never used.
  */
-export const ending = plugin(async (app) => {
+export const shutdown = plugin(async (app) => {
   let isEnding = false;
   let underWay = 0;
   const letGo = (): void => {

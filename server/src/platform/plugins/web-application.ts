@@ -2,7 +2,7 @@ import fastifyStatic from '@fastify/static';
 import type { FastifyReply, FastifySchema } from 'fastify';
 import plugin from 'fastify-plugin';
 import { problem } from '@nab/contract/problem';
-import { send } from '../problems/index.js';
+import { sendProblem } from '../problems/index.js';
 import { pagesIn } from './pages.js';
 
 /** Serves the built application; every page address gets its index, with what that page needs. */
@@ -34,6 +34,6 @@ export const webApplication = plugin<{ folder: string }>(async (app, { folder })
       (request.method === 'GET' || request.method === 'HEAD') &&
       !path.startsWith('/api/') &&
       !/\.\w+$/.test(path);
-    return isPage ? sendPage(path, reply) : send(reply, problem('NOT_FOUND'));
+    return isPage ? sendPage(path, reply) : sendProblem(reply, problem('NOT_FOUND'));
   });
 });

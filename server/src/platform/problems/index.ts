@@ -1,3 +1,3 @@
 export { clientFault } from './client-fault.js';
-export { asLogged, isDiskFull, problems, send } from './plugin.js';
+export { asLogged, isDiskFull, problems, sendProblem } from './plugin.js';
 export { ProblemError } from './problem-error.js';

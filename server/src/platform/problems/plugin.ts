@@ -16,11 +16,11 @@ export const problems = plugin(async (app) => {
     if (error instanceof ProblemError && error.retryAfter_s !== null) {
       void reply.header('retry-after', error.retryAfter_s);
     }
-    return send(reply, answer);
+    return sendProblem(reply, answer);
   });
 });
 
-export function send(reply: FastifyReply, answer: Problem): FastifyReply {
+export function sendProblem(reply: FastifyReply, answer: Problem): FastifyReply {
   return reply.status(answer.status).type('application/problem+json').send(answer);
 }
 

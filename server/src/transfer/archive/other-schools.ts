@@ -5,7 +5,7 @@ import { v5, validate } from 'uuid';
 import { acrossSchools, currentSchool } from '../../platform/database/index.js';
 import { newCode } from '../../lesson/room/index.js';
 import { linesOf } from './lines.js';
-import { isTable, type Row, type Table } from './tables.js';
+import { isKnownTable, type Row, type Table } from './tables.js';
 
 const AT_A_TIME = 1000;
 
@@ -32,7 +32,7 @@ export async function renewedIds(
   };
   for await (const [, line] of linesOf(file())) {
     const { table: name, row } = lineOf(line);
-    if (!isTable(name) || !validate(row?.['id'])) continue;
+    if (!isKnownTable(name) || !validate(row?.['id'])) continue;
     if (name !== table || ids.length >= AT_A_TIME) await ask();
     table = name;
     ids.push(row!['id'] as string);

@@ -4,8 +4,8 @@ import { validate } from 'uuid';
 import { faulty } from './faulty.js';
 import { faultsById } from './fit.js';
 import { withFreeCodes } from './other-schools.js';
-import { addRows, columnsOf, keepApart, schemaOf, settle } from './repository.js';
-import { isTable, type ByTable, type Row, type Table } from './tables.js';
+import { addRows, columnsOf, keepApart, schemaOf, finishRestore } from './repository.js';
+import { isKnownTable, type ByTable, type Row, type Table } from './tables.js';
 import { FORMAT, VERSION } from './write.js';
 
 const AT_A_TIME = 500;
@@ -61,7 +61,7 @@ export class Reader {
       return true;
     }
     const { table, row } = value as { table?: unknown; row?: unknown };
-    if (!isTable(table) || typeof row !== 'object' || row === null) {
+    if (!isKnownTable(table) || typeof row !== 'object' || row === null) {
       throw faulty(line, 'Is no row of a table that Nab keeps.');
     }
     await this.add(line, table, row as Row, length);
@@ -74,7 +74,7 @@ export class Reader {
     | { readonly refused: ReadonlyMap<string, string> }
   > {
     if (!this.ended) throw faulty('file', 'It is not whole: its end is missing.');
-    await settle(this.sequelize, this.transaction);
+    await finishRestore(this.sequelize, this.transaction);
     const refused = await faultsById(this.added, this.transaction);
     if (refused.size > 0) return { refused };
     const counts = Object.entries(this.added).map(([table, ids]) => [table, ids.length] as const);

@@ -103,7 +103,7 @@ export async function keepApart(
 }
 
 /** What came back to the shelf is no longer removed; what arrives next comes after all there is. */
-export async function settle(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+export async function finishRestore(sequelize: Sequelize, transaction: Transaction): Promise<void> {
   await sequelize.query(
     'DELETE FROM shelf_removed r USING shelf_items s WHERE s.id = r.id AND r.school_id = current_school()',
     {

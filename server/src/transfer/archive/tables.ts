@@ -24,7 +24,7 @@ export const TABLES = {
 
 export type Table = keyof typeof TABLES;
 
-export const isTable = (name: unknown): name is Table =>
+export const isKnownTable = (name: unknown): name is Table =>
   typeof name === 'string' && Object.hasOwn(TABLES, name);
 
 /** Rows of each table, or how many. */

@@ -10,7 +10,7 @@ import {
 } from '@nab/core/lesson';
 import { seededRandom, type Random } from '@nab/core/numerics';
 import { trialOnTime } from '@nab/core/physics';
-import { asked, caseText } from '@nab/words/lesson';
+import { pollQuestion, caseText } from '@nab/words/lesson';
 import type { CreationAttributes, Sequelize } from 'sequelize';
 import {
   InvestigationRow,
@@ -176,7 +176,7 @@ function voteAt(
   random: Random,
 ): Vote[] {
   const measure = measureOf(full.measure);
-  const question = asked(measure, full, { ...of, name: caseText(full, of) });
+  const question = pollQuestion(measure, full, { ...of, name: caseText(full, of) });
   if (audience === undefined || question === null) return [];
   const said = Array.from({ length: audience }, () =>
     simulateGuess(measure, of.forecast!.value, room, random),

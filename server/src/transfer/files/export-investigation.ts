@@ -10,7 +10,9 @@ export type HandOnOrder = { readonly investigation: Investigation } & (
 );
 
 /** Runs in a thread of its own, so that nobody waits for a reading to be taken meanwhile. */
-export default async function handOn(order: HandOnOrder): Promise<Uint8Array | string> {
+export default async function exportInvestigation(
+  order: HandOnOrder,
+): Promise<Uint8Array | string> {
   const { investigation } = order;
   switch (order.as) {
     case 'pages':

@@ -20,7 +20,7 @@ import {
 } from '../../planning/investigations/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 import { INVESTIGATION } from './data-package.js';
-import { insertRecords, isDesignHere, isHere, isOtherClass } from './repository.js';
+import { insertRecords, designExists, investigationExists, isOtherClass } from './repository.js';
 
 /** The longest text of an investigation, bytes: 20 000 readings have a fifth of it. */
 const MOST = 64 * 1024 * 1024;
@@ -66,7 +66,7 @@ function fromZip(file: Uint8Array): Uint8Array {
  * @param asCopy gives everything in it new ids, beside what is here.
  * @throws ProblemError INVALID_INPUT with what is wrong, ID_TAKEN when it is here already.
  */
-export async function takeIn(
+export async function importInvestigation(
   sequelize: Sequelize,
   value: unknown,
   asCopy: boolean,
@@ -89,11 +89,11 @@ export async function takeIn(
 const taken = (detail: string): ProblemError => new ProblemError('ID_TAKEN', { detail });
 
 async function insert(wanted: PortableInvestigation, transaction: Transaction): Promise<void> {
-  if (await isHere(wanted.id, transaction)) {
+  if (await investigationExists(wanted.id, transaction)) {
     throw taken('This investigation is here already. It can be taken in as a copy beside it.');
   }
   const { rehearsalOf } = wanted;
-  if (rehearsalOf !== null && !(await isHere(rehearsalOf, transaction))) {
+  if (rehearsalOf !== null && !(await investigationExists(rehearsalOf, transaction))) {
     throw faulty('rehearsalOf', 'What it rehearses is not here: take that in first.');
   }
   const { class: schoolClass, groups } = wanted.plan;
@@ -101,7 +101,7 @@ async function insert(wanted: PortableInvestigation, transaction: Transaction): 
     ? withNewIds(wanted, [schoolClass.id, ...groups.map(({ id }) => id)])
     : wanted;
   const { id, plan, demo } = own;
-  const design = (await isDesignHere(own.design.id, transaction)) ? randomUUID() : own.design.id;
+  const design = (await designExists(own.design.id, transaction)) ? randomUUID() : own.design.id;
   await insertDesign(design, own.design.design, 'educator', transaction);
   await insertInvestigation(
     id,

@@ -18,7 +18,7 @@ const AT_A_TIME = 100;
  * all of them, or none. Sent again, what is there already stays as it is.
  * @throws ProblemError INVALID_INPUT beside the row, STALE_VERSION when the plan has changed.
  */
-export async function bringIn(
+export async function importReadings(
   sequelize: Sequelize,
   id: string,
   value: unknown,

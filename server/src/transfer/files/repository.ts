@@ -16,11 +16,11 @@ import {
 const AT_A_TIME = 500;
 
 /** Whether an investigation is here. */
-export const isHere = async (id: string, transaction: Transaction): Promise<boolean> =>
+export const investigationExists = async (id: string, transaction: Transaction): Promise<boolean> =>
   (await InvestigationRow.count({ where: { id }, transaction })) > 0;
 
 /** Whether a design is here. */
-export const isDesignHere = async (id: string, transaction: Transaction): Promise<boolean> =>
+export const designExists = async (id: string, transaction: Transaction): Promise<boolean> =>
   (await DesignRow.count({ where: { id }, transaction })) > 0;
 
 /**

@@ -11,13 +11,19 @@ import type { FastifyPluginAsync, FastifyReply } from 'fastify';
 import { Piscina } from 'piscina';
 import type { Sequelize } from 'sequelize';
 import { investigationService } from '../../planning/investigations/index.js';
-import { byId, gone, namedFile, threadFile, type ById } from '../../platform/plugins/index.js';
+import {
+  byId,
+  clientAbortSignal,
+  namedFile,
+  threadFile,
+  type ById,
+} from '../../platform/plugins/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
-import { EDUCATORS, LOOKERS } from '../../access/roles/index.js';
-import { bringIn } from './import-readings.js';
+import { EDUCATORS, VIEWERS } from '../../access/roles/index.js';
+import { importReadings } from './import-readings.js';
 import { asTable, csvOf } from './csv.js';
 import type { HandOnOrder } from './export-investigation.js';
-import { investigationIn, takeIn } from './import-investigation.js';
+import { investigationIn, importInvestigation } from './import-investigation.js';
 import { trialTable } from './trial-table.js';
 
 /** The largest file that is taken in, bytes. */
@@ -50,12 +56,12 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
 
   const make = async (order: HandOnOrder, reply: FastifyReply): Promise<Uint8Array | string> => {
     if (pool.queueSize >= MOST_WAITING) throw new ProblemError('BUSY');
-    return pool.run(order, { signal: gone(reply) });
+    return pool.run(order, { signal: clientAbortSignal(reply) });
   };
   const named = (reply: FastifyReply, { plan }: Investigation, type: string, plain: string) =>
     reply.type(type).header('content-disposition', namedFile('attachment', plan.title, plain));
 
-  const looked = { config: LOOKERS, schema: { params: byId } };
+  const looked = { config: VIEWERS, schema: { params: byId } };
   const educated = { config: EDUCATORS, schema: { params: byId } };
   const reported = {
     config: EDUCATORS,
@@ -123,7 +129,7 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
     { config: EDUCATORS, bodyLimit: MOST_BROUGHT_IN, schema: { params: byId } },
     ({ params, body }) => {
       try {
-        return bringIn(sequelize, params.id, JSON.parse(String(body)) as unknown);
+        return importReadings(sequelize, params.id, JSON.parse(String(body)) as unknown);
       } catch (error) {
         if (!(error instanceof SyntaxError)) throw error;
         throw new ProblemError('MALFORMED', { detail: 'This is no JSON.' });
@@ -136,7 +142,11 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
     { config: EDUCATORS, bodyLimit: MOST_TAKEN_IN, schema: { querystring: takeInSchema } },
     async ({ body, query }, reply) => {
       if (!body) throw new ProblemError('MALFORMED', { detail: 'No file was sent.' });
-      const taken = await takeIn(sequelize, investigationIn(body), query.as === 'copy');
+      const taken = await importInvestigation(
+        sequelize,
+        investigationIn(body),
+        query.as === 'copy',
+      );
       return reply
         .status(201)
         .header('location', `/api/investigations/${taken.id}`)

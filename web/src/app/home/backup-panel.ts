@@ -22,7 +22,7 @@ const MOST_NAMED = 5;
 
 /** Everything in Nab as one file, and the way back from it. */
 @Component({
-  selector: 'nab-everything',
+  selector: 'nab-backup-panel',
   imports: [Notice, NzButtonModule, NzUploadModule, UploadName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -75,7 +75,7 @@ const MOST_NAMED = 5;
     }
   `,
 })
-export class Everything {
+export class BackupPanel {
   private readonly server = inject(Server);
   protected readonly busy = signal(false);
   protected readonly done = signal('');

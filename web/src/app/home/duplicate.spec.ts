@@ -2,13 +2,13 @@ import { check } from '@nab/contract/problem';
 import { planSchema } from '@nab/contract/lesson';
 import { examplePlan } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
-import { planAgain } from './duplicate';
+import { duplicatePlan } from './duplicate';
 
 const id = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
 describe('a question that is asked again', () => {
   const plan = examplePlan(id, {});
-  const again = planAgain({ plan });
+  const again = duplicatePlan({ plan });
 
   it('keeps what is asked, and the class with its groups', () => {
     expect(again.levels.map(({ value }) => value)).toEqual(plan.levels.map(({ value }) => value));
@@ -23,7 +23,7 @@ describe('a question that is asked again', () => {
   });
 
   it('is a plan, however long the title was', () => {
-    const long = planAgain({ plan: { ...plan, title: 'Why? '.repeat(24) } });
+    const long = duplicatePlan({ plan: { ...plan, title: 'Why? '.repeat(24) } });
     expect(check(planSchema, long).ok).toBe(true);
   });
 });

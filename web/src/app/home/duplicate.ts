@@ -2,7 +2,7 @@ import type { Investigation, Plan } from '@nab/contract/lesson';
 import { v4 as uuid } from 'uuid';
 
 /** The plan of an investigation to be asked again: the same question and class, nothing run yet. */
-export function planAgain({ plan }: Pick<Investigation, 'plan'>): Plan {
+export function duplicatePlan({ plan }: Pick<Investigation, 'plan'>): Plan {
   const fresh = <T extends { readonly id: string }>(items: readonly T[]): T[] =>
     items.map((item) => ({ ...item, id: uuid() }));
   return {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { PLACES, type InvestigationSummary, type Place } from '@nab/contract/lesson';
+import { PLACES, type InvestigationSummary, type Status } from '@nab/contract/lesson';
 import { factorOf, measureOf } from '@nab/core/lesson';
 import { howMany } from '@nab/words/terms';
 import { formatDistanceToNow } from 'date-fns';
@@ -26,12 +26,12 @@ import {
 } from '../ui/accessibility';
 import { Notice, OpenDocuments } from '../ui/notices';
 import { Server, faultWords } from '../platform/server';
-import { Told, ToldPlace } from '../ui/toasts';
-import { planAgain } from './duplicate';
-import { Everything } from './backup-panel';
+import { ToastService, ToastOutlet } from '../ui/toasts';
+import { duplicatePlan } from './duplicate';
+import { BackupPanel } from './backup-panel';
 import { Sketch } from './sketch';
 import { TakeIn } from './take-in';
-import { remember, remembered } from '../platform/local-storage';
+import { writeLocal, readLocal } from '../platform/local-storage';
 
 type Item = InvestigationSummary;
 
@@ -49,7 +49,7 @@ const WAYS = [
 @Component({
   selector: 'nab-home',
   imports: [
-    Everything,
+    BackupPanel,
     FormsModule,
     MenuItem,
     MenuList,
@@ -70,7 +70,7 @@ const WAYS = [
     TakeIn,
     SortKeys,
     TableName,
-    ToldPlace,
+    ToastOutlet,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './home.html',
@@ -81,14 +81,14 @@ export class Home {
   protected readonly ways = WAYS;
   private readonly server = inject(Server);
   private readonly router = inject(Router);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   private readonly modals = inject(NzModalService);
   protected readonly list = signal<readonly Item[] | null>(null);
   protected readonly fault = signal('');
   protected readonly wanted = signal('');
-  protected readonly place = signal<Place>('open');
+  protected readonly place = signal<Status>('open');
   protected readonly places = Object.entries(PLACES).map(([value, label]) => ({ value, label }));
-  protected readonly greeting = signal(remembered(GREETED_KEY) === null);
+  protected readonly greeting = signal(readLocal(GREETED_KEY) === null);
 
   protected readonly columns = [
     { name: 'Question', width: null, sort: (a: Item, b: Item) => a.title.localeCompare(b.title) },
@@ -156,7 +156,7 @@ export class Home {
 
   protected greeted(): void {
     this.greeting.set(false);
-    remember(GREETED_KEY, 'yes');
+    writeLocal(GREETED_KEY, 'yes');
   }
 
   protected async again({ id }: Item): Promise<void> {
@@ -165,7 +165,7 @@ export class Home {
       const made = await firstValueFrom(
         this.server.create({
           id: uuid(),
-          plan: planAgain(whole),
+          plan: duplicatePlan(whole),
           design: whole.design.design,
           actor: 'educator',
         }),
@@ -192,7 +192,7 @@ export class Home {
     });
   }
 
-  protected async move(item: Item, place: Place): Promise<void> {
+  protected async move(item: Item, place: Status): Promise<void> {
     const before = item.place;
     if (!(await this.put(item.id, place))) return;
     const done = {
@@ -200,13 +200,13 @@ export class Home {
       archived: 'is archived',
       deleted: 'is deleted',
     };
-    this.told.say({
+    this.told.show({
       sentence: `“${item.title}” ${done[place]}.`,
       undo: () => this.put(item.id, before),
     });
   }
 
-  private async put(id: string, place: Place): Promise<boolean> {
+  private async put(id: string, place: Status): Promise<boolean> {
     try {
       await firstValueFrom(this.server.move(id, { place }));
       this.list.update((list) =>

@@ -12,7 +12,7 @@ import { isCode, spokenCode, tidyCode, type JoinBody, type JoinOffer } from '@na
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { Notice } from '../ui/notices';
-import { WhoService } from '../platform/session';
+import { SessionService } from '../platform/session';
 import { ServerAway, ServerRefusal } from '../platform/server';
 import { Shell } from '../platform/service-worker';
 import { SignIn } from './sign-in';
@@ -175,7 +175,7 @@ export class JoinPage {
   readonly code = input<string>();
   /** Where somebody wanted to go. */
   readonly to = input<string>();
-  private readonly who = inject(WhoService);
+  private readonly who = inject(SessionService);
   protected readonly shell = inject(Shell);
   private readonly router = inject(Router);
 

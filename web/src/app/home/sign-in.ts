@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { WhoService } from '../platform/session';
+import { SessionService } from '../platform/session';
 import { ServerAway, ServerRefusal } from '../platform/server';
 
 /** The educator's way in: the pass phrase, or a first one where none is set yet. */
@@ -86,7 +86,7 @@ import { ServerAway, ServerRefusal } from '../platform/server';
 export class SignIn {
   /** Where to go when it was the right one. */
   readonly to = input.required<string>();
-  private readonly who = inject(WhoService);
+  private readonly who = inject(SessionService);
   private readonly router = inject(Router);
   protected readonly first = computed(() => !this.who.session().passPhraseSet);
   protected readonly setUp = signal('');

@@ -1,16 +1,16 @@
 import { plannedFactor, type Plan } from '@nab/contract/lesson';
-import { axisNumber, isGraded } from '@nab/core/lesson';
-import type { AcrossAxis } from '../ui/charts';
+import { axisNumber, isOrdered } from '@nab/core/lesson';
+import type { XAxis } from '../ui/charts';
 import type { NamedCase } from './investigation-store';
 
 /** The axis of the factor, and where each level stands on it. */
 export function factorAxis(
   plan: Plan,
   cases: readonly NamedCase[],
-): { across: AcrossAxis; placeOf: (levelId: string) => number } {
+): { across: XAxis; placeOf: (levelId: string) => number } {
   const { axis, name } = plannedFactor(plan);
   const first = cases.filter(({ seriesId }) => seriesId === (cases[0]?.seriesId ?? null));
-  const graded = isGraded(axis);
+  const graded = isOrdered(axis);
   const places = new Map(
     first.map((one, i) => [one.levelId, graded ? axisNumber(axis, one.level) : i]),
   );

@@ -1,4 +1,4 @@
-export { BenchClock } from './server-clock';
+export { ServerClock } from './server-clock';
 export { factorAxis } from './factor-axis';
 export { InvestigationStore, type NamedCase } from './investigation-store';
 export { tableWork, type TableWork } from './table-work';

@@ -26,9 +26,9 @@ import {
   type VersionedDesign,
 } from '@nab/contract/lesson';
 import { casesOf, findingsOf, measureOf, type Case } from '@nab/core/lesson';
-import type { ClassBelief } from '@nab/core/statistics';
+import type { ClassPosterior } from '@nab/core/statistics';
 import { CoreError } from '@nab/core/errors';
-import { evaluateSubject, type Trialled } from '@nab/core/experiments';
+import { evaluateSubject, type EvaluatedDesign } from '@nab/core/experiments';
 import { LessonService } from './lesson-service';
 import { caseText, levelWords } from '@nab/words/lesson';
 import {
@@ -46,10 +46,10 @@ import {
   switchMap,
 } from 'rxjs';
 import type { Schema } from 'yup';
-import { benchStore, Outbox, restedValue, SavedDocument } from '../platform/saving';
+import { benchStore, Outbox, debouncedValue, SavedDocument } from '../platform/saving';
 import { Server, ServerAway, ServerRefusal } from '../platform/server';
 import { ShelfStore } from '../shelf';
-import { Following } from './live-updates';
+import { LiveUpdates } from './live-updates';
 import { merged, replaced, united } from './merge';
 
 export type LoadState = 'loading' | 'ready' | 'missing' | 'away';
@@ -86,7 +86,7 @@ export class InvestigationStore {
   private opening = 0;
   /** What is shown without the server: kept once nothing more urgent is to do, and not at every reading. */
   private readonly snapshot = new Subject<Investigation>();
-  private readonly following = new Following((told) => this.hear(told));
+  private readonly following = new LiveUpdates((told) => this.hear(told));
   /** What the educator says to all; null before the room was opened. */
   readonly room = this.following.room;
 
@@ -122,12 +122,12 @@ export class InvestigationStore {
   readonly folded = computed(() => foldTrials(this.readings()));
   readonly trials = computed(() => this.folded().trials);
 
-  private readonly rested = restedValue(() => this.designSignal());
+  private readonly rested = debouncedValue(() => this.designSignal());
   /** The design once the hand has come to rest: levels, judgement and what limits it follow it. */
   readonly restingDesign = computed((): ExperimentDocument => required(this.rested()));
 
   /** What the base design is predicted to do; null when it cannot be built. */
-  readonly base = computed((): Trialled | null => {
+  readonly base = computed((): EvaluatedDesign | null => {
     try {
       return evaluateSubject(toSubject(this.restingDesign()));
     } catch (error) {
@@ -199,7 +199,7 @@ export class InvestigationStore {
    * What this class's readings, and earlier classes, have shown about the model alone; null where
    * nothing is predicted.
    */
-  readonly belief = computed((): ClassBelief | null => {
+  readonly belief = computed((): ClassPosterior | null => {
     const { belief } = this.findings();
     const before = Math.log(this.learnt()?.factor ?? 1);
     return belief && { ...belief, mean: belief.mean + before };

@@ -3,9 +3,9 @@ import type { ExperimentDocument } from '@nab/contract/experiments';
 import {
   casesOf,
   fairTest,
-  promiseOf,
+  powerAnalysis,
   type Case,
-  type Course,
+  type Trend,
   type FairTest,
 } from '@nab/core/lesson';
 
@@ -23,7 +23,7 @@ export interface LessonJudgement {
     readonly probabilityInOrder: number;
     readonly repeatsNeeded: number | null;
   }[];
-  readonly course: Course;
+  readonly course: Trend;
   readonly trendPower: number | null;
   readonly overCeiling: readonly (CaseKey & { readonly probability: number })[];
   readonly nothing: readonly CaseKey[];
@@ -40,11 +40,15 @@ export function judge(
 ): LessonJudgement {
   const lesson = toLessonPlan(plan, document, learnt);
   const cases = casesOf(lesson);
-  const { neighbours, course, trendPower, overCeiling, nothing } = promiseOf(lesson, cases, {
-    repeats: plan.repeats,
-    groups: plan.groups.length,
-    traySize: plan.traySize,
-  });
+  const { neighbours, course, trendPower, mayExceedCeiling, nearZero } = powerAnalysis(
+    lesson,
+    cases,
+    {
+      repeats: plan.repeats,
+      groups: plan.groups.length,
+      traySize: plan.traySize,
+    },
+  );
   return {
     neighbours: neighbours.map(({ lower, upper, ...chance }) => ({
       ...chance,
@@ -53,8 +57,8 @@ export function judge(
     })),
     course,
     trendPower,
-    overCeiling: overCeiling.map(({ of, probability }) => ({ ...keyOf(of), probability })),
-    nothing: nothing.map(keyOf),
+    overCeiling: mayExceedCeiling.map(({ of, probability }) => ({ ...keyOf(of), probability })),
+    nothing: nearZero.map(keyOf),
     fair: fairTest(lesson, cases),
   };
 }

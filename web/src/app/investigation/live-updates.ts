@@ -4,17 +4,17 @@ import { Subscription } from 'rxjs';
 import { liveEvents } from '../platform/server';
 
 /** Hears what changes in the investigation on screen. In an injection context. */
-export class Following {
+export class LiveUpdates {
   private readonly connectedSignal = signal(false);
   private readonly roomSignal = signal<Room | null>(null);
-  private heard = new Subscription();
+  private subscription = new Subscription();
 
   /** Whether the server tells by itself; where it cannot, somebody has to ask. */
   readonly connected = this.connectedSignal.asReadonly();
   /** The room of the lesson as it was last told; null before it was opened. */
   readonly room = this.roomSignal.asReadonly();
 
-  constructor(private readonly hear: (event: LiveEvent) => void) {
+  constructor(private readonly listen: (event: LiveEvent) => void) {
     inject(DestroyRef).onDestroy(() => this.stop());
   }
 
@@ -22,7 +22,7 @@ export class Following {
   follow(id: string, asOf: string): void {
     this.stop();
     this.roomSignal.set(null);
-    this.heard = liveEvents(id, asOf).subscribe((told) => {
+    this.subscription = liveEvents(id, asOf).subscribe((told) => {
       if (told.event === 'connected') {
         this.connectedSignal.set(true);
       } else if (told.event === 'lost') {
@@ -30,7 +30,7 @@ export class Following {
       } else if (told.event === 'room') {
         this.roomSignal.set(told.data);
       } else {
-        this.hear(told);
+        this.listen(told);
       }
     });
   }
@@ -41,7 +41,7 @@ export class Following {
   }
 
   stop(): void {
-    this.heard.unsubscribe();
+    this.subscription.unsubscribe();
     this.connectedSignal.set(false);
   }
 }

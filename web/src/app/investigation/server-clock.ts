@@ -6,7 +6,7 @@ import { ServerTime } from '../platform/session';
  * faster one of a rehearsal. What is timed or dated at the bench asks here.
  */
 @Injectable({ providedIn: 'root' })
-export class BenchClock {
+export class ServerClock {
   private readonly server = inject(ServerTime);
   private speed = 1;
   private wall = { here: 0, bench: 0 };

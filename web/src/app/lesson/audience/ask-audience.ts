@@ -8,9 +8,9 @@ import {
   output,
 } from '@angular/core';
 import { favourite, pollAt, votesOf, type Poll } from '@nab/contract/lesson';
-import type { Asked } from '@nab/words/lesson';
+import type { PollQuestion } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { BenchClock, InvestigationStore } from '../../investigation';
+import { ServerClock, InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
 import { OpenPoll } from './open-poll';
 import { AddressCode } from '../../ui/codes';
@@ -99,11 +99,11 @@ export interface Voted {
   `,
 })
 export class AskAudience implements OnInit {
-  readonly asked = input.required<Asked>();
+  readonly asked = input.required<PollQuestion>();
   readonly at = input.required<{ readonly levelId: string; readonly seriesId: string | null }>();
   readonly closed = output<Voted>();
   private readonly store = inject(InvestigationStore);
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
   protected readonly vote = new OpenPoll();
 
   private readonly votes = computed(() => {

@@ -3,7 +3,7 @@ import {
   axisNumber,
   casesOf,
   factorOf,
-  isGraded,
+  isOrdered,
   measureOf,
   type Case,
   type Findings,
@@ -13,7 +13,7 @@ import { bandOf } from '@nab/core/experiments';
 import {
   curveIn,
   type Analysis,
-  type ClassBelief,
+  type ClassPosterior,
   type CurveId,
   type FittedCurve,
   type Summary,
@@ -37,7 +37,7 @@ export function bandsOf(
   plan: Plan,
   cases: readonly NamedCase[],
   between: readonly Case[],
-  belief: ClassBelief | null = null,
+  belief: ClassPosterior | null = null,
 ): Bands {
   const { axis } = plannedFactor(plan);
   const { placeOf } = factorAxis(plan, cases);
@@ -51,7 +51,7 @@ export function bandsOf(
     const point = { x, low: inUnit(low), median: inUnit(median), high: inUnit(high) };
     curves.set(seriesId, [...(curves.get(seriesId) ?? []), point]);
   };
-  if (!isGraded(axis)) {
+  if (!isOrdered(axis)) {
     for (const one of cases) put(one.seriesId, placeOf(one.levelId), one);
     return curves;
   }
@@ -62,7 +62,7 @@ export function bandsOf(
 /** What the magnet does between the levels, evenly from the lowest to the highest; none of names. */
 export function casesBetween(lesson: LessonPlan): readonly Case[] {
   const { axis } = factorOf(lesson.factor, lesson.unit);
-  if (!isGraded(axis)) return [];
+  if (!isOrdered(axis)) return [];
   const values = lesson.levels.map(({ value }) => Number(value));
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const whole = axis.kind === 'number' && axis.whole;

@@ -12,14 +12,14 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { MOST_LEVELS } from '@nab/contract/lesson';
 import {
-  alikeOver,
+  equallySupportedInAll,
   CURVE_IDS,
   type Analysis,
   type CurveId,
   type FittedCurve,
 } from '@nab/core/statistics';
 import { formatNumber } from '@nab/core/quantities';
-import { isGraded, levelAt, levelText } from '@nab/core/lesson';
+import { isOrdered, levelAt, levelText } from '@nab/core/lesson';
 import { CURVE_NAMES, equationText, factorWords, slopeText } from '@nab/words/findings';
 import { howMany, percentText } from '@nab/words/terms';
 import { inUnitOf, typedLevel } from '@nab/words/lesson';
@@ -31,7 +31,7 @@ import { SegmentedName, SelectRole } from '../../ui/accessibility';
 import { asPng, asSvg, fontFaces, markerColour, markerPath, TrialChart } from '../../ui/charts';
 import { fileName, saveFile } from '../../platform/files';
 import { InvestigationStore } from '../../investigation';
-import { WhoService } from '../../platform/session';
+import { SessionService } from '../../platform/session';
 import {
   bandsOf,
   casesBetween,
@@ -105,13 +105,15 @@ export class ChartPart {
   ];
 
   protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly graded = computed(() => isGraded(this.store.factor().axis));
+  protected readonly graded = computed(() => isOrdered(this.store.factor().axis));
   protected readonly yesNo = computed(() => this.store.measure().data === 'yes-no');
   private readonly chosen = signal<Partial<ChartLook>>({});
   /** Shapes that the readings of no line tell from the best. */
   private readonly alike = computed(() =>
     this.whole()
-      ? alikeOver(this.store.findings().series.flatMap(({ analysis }) => analysis ?? []))
+      ? equallySupportedInAll(
+          this.store.findings().series.flatMap(({ analysis }) => analysis ?? []),
+        )
       : [],
   );
   /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
@@ -319,7 +321,7 @@ export class ChartPart {
     };
   });
 
-  protected readonly educator = inject(WhoService).isEducator;
+  protected readonly educator = inject(SessionService).isEducator;
   /** The level that would be tried where is read off, as it is typed; null where none can be. */
   protected readonly checkLevel = computed((): string | null => {
     const at = this.readAt();

@@ -5,11 +5,11 @@ import { FormsModule } from '@angular/forms';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { RouterLink } from '@angular/router';
 import { cameOf, USUAL_LESSON, type Trial } from '@nab/contract/lesson';
-import { foresightOf, predictionScores, trialMinutes } from '@nab/core/lesson';
+import { predictionErrorBeforeAfter, predictionScores, trialMinutes } from '@nab/core/lesson';
 import {
-  allSaid,
+  allSentences,
   beliefText,
-  besidesSaid,
+  checkSentences,
   censoredText,
   conclusionsOf,
   endsRows,
@@ -26,7 +26,7 @@ import {
 import { outcomeText, verdictsText, voteText } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Notice } from '../../ui/notices';
-import { WhoService } from '../../platform/session';
+import { SessionService } from '../../platform/session';
 import { InvestigationStore } from '../../investigation';
 import { ChartPart } from './chart-part';
 import { OrderChart } from './order-chart';
@@ -64,7 +64,7 @@ const MOST_AT_ONCE = 2000;
 })
 export class FindingsPage {
   protected readonly store = inject(InvestigationStore);
-  protected readonly educator = inject(WhoService).isEducator;
+  protected readonly educator = inject(SessionService).isEducator;
 
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly measure = this.store.measure;
@@ -80,8 +80,8 @@ export class FindingsPage {
 
   /** What can be said, no stronger than the data, of each line of readings. */
   protected readonly conclusions = computed(() => [
-    ...allSaid(this.plan(), this.findings(), (seriesId) => this.minutesOf(seriesId)),
-    ...besidesSaid(this.plan(), this.findings()),
+    ...allSentences(this.plan(), this.findings(), (seriesId) => this.minutesOf(seriesId)),
+    ...checkSentences(this.plan(), this.findings()),
   ]);
   protected readonly censored = computed(() => censoredText(this.findings()));
 
@@ -120,7 +120,7 @@ export class FindingsPage {
   /** Whether the groups foresaw more once they had tried something. */
   protected readonly foresight = computed(() => {
     if (!this.drawn() || this.measure().data === 'yes-no') return null;
-    return foresightText(foresightOf(this.findings().levels, this.store.guesses()));
+    return foresightText(predictionErrorBeforeAfter(this.findings().levels, this.store.guesses()));
   });
 
   protected readonly model = computed(() => beliefText(this.findings()));

@@ -15,10 +15,10 @@ import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
 import { TableName } from '../../ui/accessibility';
-import { BenchClock, InvestigationStore } from '../../investigation';
+import { ServerClock, InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
 import { Server } from '../../platform/server';
-import { Told } from '../../ui/toasts';
+import { ToastService } from '../../ui/toasts';
 import { burstsOf, type Burst } from './bursts';
 import { partWords } from './part-words';
 
@@ -156,8 +156,8 @@ export class HistoryPage {
   protected readonly people = PEOPLE;
   private readonly server = inject(Server);
   private readonly store = inject(InvestigationStore);
-  private readonly clock = inject(BenchClock);
-  private readonly told = inject(Told);
+  private readonly clock = inject(ServerClock);
+  private readonly told = inject(ToastService);
   protected readonly states = signal<readonly EarlierState[] | null>(null);
   protected readonly fault = signal(false);
   protected readonly busy = signal(false);
@@ -181,7 +181,7 @@ export class HistoryPage {
     (into as { edit(change: () => Plan | ExperimentDocument): void }).edit(
       () => document as Plan | ExperimentDocument,
     );
-    this.told.say({
+    this.told.show({
       sentence: `The ${kind === 'plan' ? 'question' : 'magnet'} is as it was before.`,
       undo: () => into.undo(),
     });
@@ -200,7 +200,7 @@ export class HistoryPage {
         recordedAt: this.clock.iso(),
       });
     }
-    this.told.say({ sentence: `${howMany(trials.length, 'trial')} put back.` });
+    this.told.show({ sentence: `${howMany(trials.length, 'trial')} put back.` });
     this.busy.set(false);
   }
 

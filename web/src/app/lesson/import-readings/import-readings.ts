@@ -54,7 +54,7 @@ interface Opened {
 
 /** Readings from a table that somebody has: which column is what, what comes of it, and in. */
 @Component({
-  selector: 'nab-bring-in',
+  selector: 'nab-import-readings',
   imports: [
     FormsModule,
     Notice,
@@ -75,7 +75,7 @@ interface Opened {
   templateUrl: './import-readings.html',
   styleUrl: './import-readings.less',
 })
-export class BringInPage {
+export class ImportReadingsPage {
   private readonly store = inject(InvestigationStore);
   protected readonly plan = computed(() => this.store.plan().valid());
   protected readonly measure = this.store.measure;

@@ -8,7 +8,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDatePickerModule } from 'ng-zorro-antd/date-picker';
 import { DatePickerName } from '../../ui/accessibility';
 import { Timeline, type EdgeShift, type TimelineData } from '../../ui/charts';
-import { ChoiceField, More, NumberField } from '../../ui/fields';
+import { ChoiceField, CollapsibleSection, NumberField } from '../../ui/fields';
 import { InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
 import { RehearseButton } from '../rehearsal';
@@ -47,7 +47,7 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
     ChoiceField,
     DatePickerName,
     FormsModule,
-    More,
+    CollapsibleSection,
     Notice,
     NumberField,
     NzButtonModule,
@@ -174,7 +174,7 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
       </ul>
       <nab-rehearse />
     </div>
-    <nab-more heading="Minutes of every step">
+    <nab-collapsible-section heading="Minutes of every step">
       <div class="nab-fields">
         @for (step of steps; track step[0]) {
           <nab-number
@@ -186,7 +186,7 @@ const GROUP_WORK = ['wind', 'connect', 'trial', 'rest', 'pass-on'] as const;
           />
         }
       </div>
-    </nab-more>
+    </nab-collapsible-section>
     @if (battery(); as sentences) {
       <section aria-labelledby="cells-of-the-lesson">
         <h2 id="cells-of-the-lesson">Cells</h2>

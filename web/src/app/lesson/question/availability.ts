@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { factorOf, levelText, namedKind, type FactorId } from '@nab/core/lesson';
 import { parseQuantity } from '@nab/core/quantities';
 import { WIRE_RESERVE } from '@nab/core/physics';
-import type { Subject, Trialled } from '@nab/core/experiments';
+import type { Subject, EvaluatedDesign } from '@nab/core/experiments';
 import { toWire, type ExperimentDocument } from '@nab/contract/experiments';
 import { InvestigationStore, type NamedCase } from '../../investigation';
 import { ShelfStore } from '../../shelf';
@@ -27,7 +27,7 @@ export class Availability {
   );
 
   /** Whether some reel of the design's wire is long enough for every group; true with an empty shelf. */
-  hasWireFor({ wireLength }: Trialled, groups: number): boolean {
+  hasWireFor({ wireLength }: EvaluatedDesign, groups: number): boolean {
     const wire = toWire(this.store.design().valid().wire);
     const alike = this.reels().filter((reel) => sameWire(reel.wire, wire));
     const needed = wireLength * groups * WIRE_RESERVE;

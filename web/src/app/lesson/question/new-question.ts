@@ -16,7 +16,7 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
 
 /** Where a question begins: from one that is ready, or from nothing. */
 @Component({
-  selector: 'nab-begin',
+  selector: 'nab-new-question',
   imports: [FormsModule, Notice, NzButtonModule, NzSegmentedModule, SegmentedName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -118,7 +118,7 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
     </ul>
   `,
 })
-export class BeginPage {
+export class NewQuestionPage {
   private readonly server = inject(Server);
   private readonly router = inject(Router);
   protected readonly owns = OWN_QUESTIONS;

@@ -5,7 +5,7 @@ import { plannedFactor, type Plan } from '@nab/contract/lesson';
 import {
   axisNumber,
   ceilingOf,
-  isGraded,
+  isOrdered,
   levelText,
   measureOf,
   parseLevel,
@@ -47,7 +47,7 @@ import {
   stoppedSentences,
   type ReadingLevel,
 } from './sentences';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 const MOST_LEVELS = 12;
 const LEVEL_KEY = 'nab-reading-level';
@@ -97,7 +97,7 @@ export class QuestionPage {
   private readonly messages = inject(NzMessageService);
   protected readonly plan = computed(() => this.store.plan().value());
   protected readonly factor = this.store.factor;
-  protected readonly graded = computed(() => isGraded(this.factor().axis));
+  protected readonly graded = computed(() => isOrdered(this.factor().axis));
   protected readonly designs = computed(() => this.factor().axis.kind === 'designs');
   protected readonly mostLevels = MOST_LEVELS;
 
@@ -323,7 +323,7 @@ export class QuestionPage {
 
   protected chooseReadingLevel(level: ReadingLevel): void {
     this.readingLevel.set(level);
-    remember(LEVEL_KEY, level);
+    writeLocal(LEVEL_KEY, level);
   }
 
   /** One step beyond the last level; of kinds the first that is not there. */
@@ -353,7 +353,7 @@ export class QuestionPage {
 /** A step of a dragged level: a round twentieth of what lies between the ends, whole for counts. */
 function stepOf(plan: Plan, cases: readonly NamedCase[]): number {
   const { axis } = plannedFactor(plan);
-  if (!isGraded(axis)) return 0;
+  if (!isOrdered(axis)) return 0;
   const numbers = cases.map(({ level }) => axisNumber(axis, level)).filter(Number.isFinite);
   const span = Math.max(...numbers) - Math.min(...numbers);
   const step = roundNicely((span || Math.max(...numbers)) / 40);
@@ -361,5 +361,5 @@ function stepOf(plan: Plan, cases: readonly NamedCase[]): number {
 }
 
 function rememberedLevel(): ReadingLevel {
-  return remembered(LEVEL_KEY) === 'exact' ? 'exact' : 'plain';
+  return readLocal(LEVEL_KEY) === 'exact' ? 'exact' : 'plain';
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { check } from '@nab/contract/problem';
 import { experimentDocumentSchema } from '@nab/contract/experiments';
 import { planSchema, toLessonPlan } from '@nab/contract/lesson';
-import { casesOf, promiseOf } from '@nab/core/lesson';
+import { casesOf, powerAnalysis } from '@nab/core/lesson';
 import { freshPlan } from '../../investigation';
 import type { Schema } from 'yup';
 import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
@@ -37,12 +37,12 @@ describe('ready questions', () => {
     (_title, question) => {
       const plan = freshPlan(question);
       const lesson = toLessonPlan(plan, question.design);
-      const { overCeiling } = promiseOf(lesson, casesOf(lesson), {
+      const { mayExceedCeiling } = powerAnalysis(lesson, casesOf(lesson), {
         repeats: plan.repeats,
         groups: plan.groups.length,
         traySize: plan.traySize,
       });
-      expect(overCeiling.map(({ of, probability }) => [of.level, probability])).toEqual([]);
+      expect(mayExceedCeiling.map(({ of, probability }) => [of.level, probability])).toEqual([]);
     },
   );
 });

@@ -7,7 +7,7 @@ import { firstValueFrom } from 'rxjs';
 import { SegmentedName } from '../../ui/accessibility';
 import { InvestigationStore } from '../../investigation';
 import { Server, ServerAway, ServerRefusal } from '../../platform/server';
-import { Told } from '../../ui/toasts';
+import { ToastService } from '../../ui/toasts';
 import { hiddenIn } from './moments';
 import { RehearsalPlayer, SPEEDS } from './rehearsal-player';
 
@@ -76,7 +76,7 @@ export class RehearsalBar {
   private readonly store = inject(InvestigationStore);
   private readonly server = inject(Server);
   private readonly router = inject(Router);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   protected readonly speeds = SPEEDS.map((value) => ({ value, label: `${value} ×` }));
   protected readonly fault = signal('');
 
@@ -102,7 +102,7 @@ export class RehearsalBar {
     try {
       await put('deleted');
       await this.router.navigate(['/investigations', original, 'run']);
-      this.told.say({ sentence: 'The rehearsal is deleted.', undo: () => put('open') });
+      this.told.show({ sentence: 'The rehearsal is deleted.', undo: () => put('open') });
     } catch (error) {
       if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
       this.fault.set('Not deleted: the server is away. Try again.');

@@ -3,7 +3,7 @@ import { type Plan, type ReadingBody, USUAL_LESSON } from '@nab/contract/lesson'
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openInvestigation } from '../../../../testing/open-investigation';
-import { BenchClock } from '../../investigation';
+import { ServerClock } from '../../investigation';
 import { benchStore } from '../../platform/saving';
 import { hiddenIn, momentsOf } from './moments';
 import { rehearsedPlan } from './rehearsed-plan';
@@ -32,7 +32,7 @@ describe('a rehearsal that is played', () => {
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date', 'performance'] });
   });
   afterEach(() => {
-    TestBed.inject(BenchClock).real();
+    TestBed.inject(ServerClock).real();
     vi.useRealTimers();
   });
 
@@ -67,10 +67,10 @@ describe('a rehearsal that is played', () => {
     player.setSpeed(20);
     await pass(2);
     player.pause();
-    const [at, clock] = [player.elapsed(), TestBed.inject(BenchClock).now()];
+    const [at, clock] = [player.elapsed(), TestBed.inject(ServerClock).now()];
     await pass(2);
     expect(player.elapsed()).toBe(at);
-    expect(TestBed.inject(BenchClock).now()).toBe(clock);
+    expect(TestBed.inject(ServerClock).now()).toBe(clock);
     const again = TestBed.runInInjectionContext(() => new RehearsalPlayer());
     TestBed.tick();
     expect(again.playing()).toBe(false);
@@ -125,7 +125,7 @@ describe('a rehearsal that is played', () => {
     expect(player.rehearsal()).toBeNull();
     // Within the moment that the two readings take; a rehearsal’s would be minutes off.
     const before = Date.now();
-    const read = TestBed.inject(BenchClock).now();
+    const read = TestBed.inject(ServerClock).now();
     expect(read).toBeGreaterThanOrEqual(before);
     expect(read).toBeLessThanOrEqual(Date.now());
   });

@@ -4,9 +4,9 @@ import type { Outcome } from '@nab/core/lesson';
 import { rehearse, type Rehearsal } from '@nab/core/teaching';
 import { seededRandom } from '@nab/core/numerics';
 import { EMPTY, interval, switchMap } from 'rxjs';
-import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../../investigation';
+import { ServerClock, InvestigationStore, tableWork, type NamedCase } from '../../investigation';
 import { momentsOf, type Moment } from './moments';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 export type { Moment } from './moments';
 
@@ -38,7 +38,7 @@ export const SPEEDS = [1, 5, 20, 60] as const;
 @Injectable()
 export class RehearsalPlayer {
   private readonly store = inject(InvestigationStore);
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
   private readonly playingSignal = signal(false);
   private readonly speedSignal = signal<number>(20);
   private readonly elapsedSignal = signal(0);
@@ -204,13 +204,13 @@ export class RehearsalPlayer {
 
   private keep(): void {
     const progress: Progress = { start: this.start, elapsed: this.elapsed(), done: this.done };
-    remember(keyOf(this.store.id()), JSON.stringify(progress));
+    writeLocal(keyOf(this.store.id()), JSON.stringify(progress));
   }
 }
 
 const keyOf = (id: string): string => `nab-rehearsal:${id}`;
 
 function progressOf(id: string): Progress | null {
-  const kept = remembered(keyOf(id));
+  const kept = readLocal(keyOf(id));
   return kept === null ? null : (JSON.parse(kept) as Progress);
 }

@@ -12,11 +12,11 @@ import { TableName } from '../../ui/accessibility';
 import { AddressCode } from '../../ui/codes';
 import { InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
-import { WhoService } from '../../platform/session';
+import { SessionService } from '../../platform/session';
 import { Server, faultWords } from '../../platform/server';
-import { Told } from '../../ui/toasts';
+import { ToastService } from '../../ui/toasts';
 import { benches } from './benches';
-import { Strays } from './strays';
+import { UnplacedReadings } from './unplaced-readings';
 
 /** The educator's hand on the room: who may come in, who is where, what is said to all. */
 @Component({
@@ -29,7 +29,7 @@ import { Strays } from './strays';
     NzInputModule,
     NzTableModule,
     RouterLink,
-    Strays,
+    UnplacedReadings,
     TableName,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,8 +39,8 @@ import { Strays } from './strays';
 export class RoomPage {
   protected readonly store = inject(InvestigationStore);
   private readonly server = inject(Server);
-  private readonly told = inject(Told);
-  protected readonly session = inject(WhoService).session;
+  private readonly told = inject(ToastService);
+  protected readonly session = inject(SessionService).session;
   protected readonly spoken = spokenCode;
   /** Tablets reach Nab without HTTPS. */
   protected readonly plain = computed(() => this.session().address?.startsWith('http:') ?? false);
@@ -81,7 +81,7 @@ export class RoomPage {
 
   protected async begin(): Promise<void> {
     await this.change({ begun: true, ended: false });
-    this.told.say({
+    this.told.show({
       sentence: 'The lesson has begun: the board counts from now.',
       undo: () => this.change({ begun: false }),
     });
@@ -89,7 +89,7 @@ export class RoomPage {
 
   protected async end(): Promise<void> {
     await this.change({ ended: true, paused: false });
-    this.told.say({
+    this.told.show({
       sentence: 'The lesson is over on every screen.',
       undo: () => this.change({ ended: false }),
     });
@@ -97,14 +97,14 @@ export class RoomPage {
 
   protected async renew(): Promise<void> {
     await this.take(this.server.renewCode(this.store.id()));
-    this.told.say({
+    this.told.show({
       sentence: 'There is a new code. Whoever is in stays in; the old code lets nobody in.',
     });
   }
 
   protected async release(groupId: string, name: string): Promise<void> {
     await this.take(this.server.releaseTablet(this.store.id(), groupId));
-    this.told.say({
+    this.told.show({
       sentence: `${name} may join with another tablet. What the old one still holds stays on it.`,
     });
   }

@@ -9,7 +9,7 @@ import {
 import { formatNumber } from '@nab/core/quantities';
 import { hasSerial, ReadOff, type InstrumentReading } from '../instruments';
 import { InvestigationStore } from '../../investigation';
-import { TrialInHand } from './current-trial';
+import { CurrentTrial } from './current-trial';
 
 const KELVIN = 273.15;
 
@@ -29,7 +29,7 @@ const KELVIN = 273.15;
 })
 export class CoilThermometer {
   readonly cool = output<void>();
-  private readonly trial = inject(TrialInHand);
+  private readonly trial = inject(CurrentTrial);
   private readonly store = inject(InvestigationStore);
   protected readonly said = signal('');
   protected readonly truth = computed(() =>

@@ -13,7 +13,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NZ_MODAL_DATA, NzModalRef } from 'ng-zorro-antd/modal';
 import { DialogName } from '../../ui/accessibility';
-import { BenchClock } from '../../investigation';
+import { ServerClock } from '../../investigation';
 import { OutcomeForm } from './outcome-form';
 import { OutcomePad } from './outcome-pad';
 
@@ -87,7 +87,7 @@ export class CorrectionDialog {
     () => this.request.measure,
     () => this.request.objects,
   );
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
   protected readonly reason = signal('');
   protected readonly complaint = signal<string | null>(null);
 

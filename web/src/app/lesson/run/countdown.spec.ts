@@ -5,7 +5,7 @@ import {
   type EnvironmentInjector,
 } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { BenchClock } from '../../investigation';
+import { ServerClock } from '../../investigation';
 import { ServerTime } from '../../platform/session';
 import { Countdown } from './countdown';
 
@@ -18,7 +18,7 @@ beforeEach(() => {
   );
   vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => clearTimeout(id));
   injector = createEnvironmentInjector(
-    [BenchClock, ServerTime],
+    [ServerClock, ServerTime],
     null as unknown as EnvironmentInjector,
   );
 });

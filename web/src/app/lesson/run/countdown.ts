@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, signal } from '@angular/core';
 import { animationFrames, type Subscription } from 'rxjs';
-import { BenchClock } from '../../investigation';
+import { ServerClock } from '../../investigation';
 
 /**
  * Counts the time a magnet is on against what it is allowed. It goes on beyond that until somebody
@@ -11,7 +11,7 @@ export class Countdown {
   private readonly runningSignal = signal(false);
   private readonly limitSignal = signal(Infinity);
   private subscription: Subscription | null = null;
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
   private startedAt = 0;
 
   /** Seconds since switching on; stays after switching off. */

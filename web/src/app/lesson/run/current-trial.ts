@@ -4,11 +4,11 @@ import { bankSteps } from '@nab/core/physics';
 import { massText } from '@nab/words/terms';
 import { moreThan } from '@nab/words/lesson';
 import { packOf } from '@nab/words/experiments';
-import { BenchClock, InvestigationStore } from '../../investigation';
-import { BenchOrder } from './trial-order';
-import { BenchPlace } from './trial-context';
+import { ServerClock, InvestigationStore } from '../../investigation';
+import { TrialOrder } from './trial-order';
+import { TrialContext } from './trial-context';
 import { Countdown } from './countdown';
-import { Hanging, type Sought } from './load-search';
+import { LoadSearch, type SearchTarget } from './load-search';
 import { OutcomeForm } from './outcome-form';
 
 /** The longest time that the current is said to have been on, s. */
@@ -16,11 +16,11 @@ const LONGEST = 3600;
 
 /** What is known of the trial that is being made: what was checked, timed, read and noted. */
 @Injectable()
-export class TrialInHand {
-  private readonly at = inject(BenchPlace);
-  private readonly order = inject(BenchOrder);
+export class CurrentTrial {
+  private readonly at = inject(TrialContext);
+  private readonly order = inject(TrialOrder);
   private readonly store = inject(InvestigationStore);
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
 
   readonly note = signal('');
   readonly flags = signal<readonly Flag[]>([]);
@@ -35,7 +35,7 @@ export class TrialInHand {
   readonly form = new OutcomeForm(this.at.measure, () => this.at.plan().objects);
 
   /** What is looked for step by step; null where a trial is one. */
-  readonly sought = computed((): Sought | null => {
+  readonly sought = computed((): SearchTarget | null => {
     const { data, heldAgainst } = this.at.measure();
     if (data === 'interval') return 'load';
     return heldAgainst === 'cells-to-hold' ? 'cells' : null;
@@ -50,7 +50,7 @@ export class TrialInHand {
     const supply = this.supply();
     return supply ? packOf(supply) : 0;
   });
-  readonly hanging = new Hanging(
+  readonly hanging = new LoadSearch(
     this.sought,
     () => this.at.current().band,
     () => this.bank().map(({ cells }) => cells),

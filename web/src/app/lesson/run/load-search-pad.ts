@@ -4,7 +4,7 @@ import { parseQuantity } from '@nab/core/quantities';
 import { bankText } from '@nab/words/experiments';
 import { massText } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import type { Hanging, Sought } from './load-search';
+import type { LoadSearch, SearchTarget } from './load-search';
 import { TextPad } from './text-pad';
 
 /** What is tried next, kg or cells, or how the last was answered. */
@@ -131,9 +131,9 @@ export interface Answer {
     }
   `,
 })
-export class HangingPad {
-  readonly hanging = input.required<Hanging>();
-  readonly sought = input.required<Sought>();
+export class LoadSearchPad {
+  readonly hanging = input.required<LoadSearch>();
+  readonly sought = input.required<SearchTarget>();
   /** Cells in a pack, where packs are taken away one at a time; else 0. */
   readonly pack = input(0);
   /** Whether the current is on. */

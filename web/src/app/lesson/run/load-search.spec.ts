@@ -1,15 +1,15 @@
 import { signal } from '@angular/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Hanging, type Sought } from './load-search';
+import { LoadSearch, type SearchTarget } from './load-search';
 
 describe('a trial that is a row of steps', () => {
-  const sought = signal<Sought | null>('load');
+  const sought = signal<SearchTarget | null>('load');
   const expected = signal<{ low: number; high: number } | null>({ low: 1, high: 6 });
-  let hanging: Hanging;
+  let hanging: LoadSearch;
   beforeEach(() => {
     sought.set('load');
     expected.set({ low: 1, high: 6 });
-    hanging = new Hanging(sought, expected, () => [4, 3, 2, 1]);
+    hanging = new LoadSearch(sought, expected, () => [4, 3, 2, 1]);
   });
 
   it('begins with a load that should hold, and goes on from what held and dropped', () => {
@@ -56,7 +56,7 @@ describe('a trial that is a row of steps', () => {
 
   it('takes packs away, as many cells as they have', () => {
     sought.set('cells');
-    const packs = new Hanging(sought, expected, () => [6, 4, 2]);
+    const packs = new LoadSearch(sought, expected, () => [6, 4, 2]);
     expect(packs.next()).toBe(6);
     packs.answer(6, true, 1);
     expect(packs.next()).toBe(4);

@@ -12,15 +12,15 @@ export interface Step {
 }
 
 /** What a trial looks for step by step: the load that drops, or the cells that are too few. */
-export type Sought = 'load' | 'cells';
+export type SearchTarget = 'load' | 'cells';
 
 /** A trial that is a row of steps: weights added until it drops, or cells taken away. */
-export class Hanging {
+export class LoadSearch {
   private readonly stepsSignal = signal<readonly Step[]>([]);
   readonly steps = this.stepsSignal.asReadonly();
 
   constructor(
-    private readonly sought: () => Sought | null,
+    private readonly sought: () => SearchTarget | null,
     /** Loads that are expected, kg; null where nothing is. */
     private readonly expected: () => Expected | null,
     /** Cells that are left at every step, all of them first. */

@@ -2,16 +2,16 @@ import { inject, Injectable } from '@angular/core';
 import { type ReadingBody, sentOf, type Trial } from '@nab/contract/lesson';
 import { NzModalService } from 'ng-zorro-antd/modal';
 import { firstValueFrom } from 'rxjs';
-import { BenchClock, InvestigationStore } from '../../investigation';
-import { BenchPlace } from './trial-context';
+import { ServerClock, InvestigationStore } from '../../investigation';
+import { TrialContext } from './trial-context';
 import { CorrectionDialog, type CorrectionRequest } from './correction';
 
 /** Changes of what was read: each is one more record, and the original stays. */
 @Injectable()
-export class Amending {
+export class ReadingCorrections {
   private readonly store = inject(InvestigationStore);
-  private readonly at = inject(BenchPlace);
-  private readonly clock = inject(BenchClock);
+  private readonly at = inject(TrialContext);
+  private readonly clock = inject(ServerClock);
   private readonly dialogs = inject(NzModalService);
 
   /** Takes a slip of the finger out. */

@@ -1,33 +1,35 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { countByMass, INSTRUMENTS, type InstrumentKind } from '@nab/core/lesson';
 import { howMany, massText } from '@nab/words/terms';
-import { More } from '../../ui/fields';
+import { CollapsibleSection } from '../../ui/fields';
 import { hasSerial, ReadOff, type InstrumentReading } from '../instruments';
 import { InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
-import { BenchPlace } from './trial-context';
-import { TrialInHand } from './current-trial';
+import { TrialContext } from './trial-context';
+import { CurrentTrial } from './current-trial';
 
 /** What fell is weighed, or a probe is read off, instead of counted or typed. */
 @Component({
   selector: 'nab-reading-off',
-  imports: [More, Notice, ReadOff],
+  imports: [CollapsibleSection, Notice, ReadOff],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (kind(); as instrument) {
-      <nab-more [heading]="instrument === 'scale' ? 'Weigh what fell' : 'Read the probe off'">
+      <nab-collapsible-section
+        [heading]="instrument === 'scale' ? 'Weigh what fell' : 'Read the probe off'"
+      >
         <nab-read-off [kind]="instrument" [truth]="truth()" (read)="take($event)" />
         @if (weighed(); as said) {
           <nab-notice [state]="said.sure ? 'rest' : 'caution'">{{ said.text }}</nab-notice>
         }
-      </nab-more>
+      </nab-collapsible-section>
     }
   `,
 })
 export class ReadingOff {
   private readonly store = inject(InvestigationStore);
-  private readonly at = inject(BenchPlace);
-  private readonly trial = inject(TrialInHand);
+  private readonly at = inject(TrialContext);
+  private readonly trial = inject(CurrentTrial);
   protected readonly weighed = signal<{ readonly text: string; readonly sure: boolean } | null>(
     null,
   );

@@ -6,10 +6,10 @@ import { openInvestigation } from '../../../../testing/open-investigation';
 import { InvestigationStore } from '../../investigation';
 import type { Moment } from '../rehearsal';
 import { benchStore } from '../../platform/saving';
-import { BenchOrder } from './trial-order';
-import { BenchPlace } from './trial-context';
+import { TrialOrder } from './trial-order';
+import { TrialContext } from './trial-context';
 import { RehearsingHand, type Buttons } from './rehearsing';
-import { TrialInHand } from './current-trial';
+import { CurrentTrial } from './current-trial';
 
 const trial: RehearsedTrial = {
   group: 0,
@@ -28,12 +28,12 @@ const moment = (kind: Moment['kind']): Moment => ({ at: 0, kind, trial });
 describe('a rehearsed group at the bench', () => {
   let pressed: string[];
   let level: { key: string; predicted: boolean };
-  let inHand: TrialInHand;
+  let inHand: CurrentTrial;
   let hand: RehearsingHand;
 
   async function setUp() {
     await openInvestigation({ rehearsalOf: idOf(700) });
-    inHand = TestBed.inject(TrialInHand);
+    inHand = TestBed.inject(CurrentTrial);
     const press = (name: string) => () => void pressed.push(name);
     const buttons: Buttons = {
       trial: inHand,
@@ -54,7 +54,7 @@ describe('a rehearsed group at the bench', () => {
     await benchStore.outgoing.clear();
     pressed = [];
     level = { key: 'another', predicted: false };
-    TestBed.configureTestingModule({ providers: [BenchOrder, BenchPlace, TrialInHand] });
+    TestBed.configureTestingModule({ providers: [TrialOrder, TrialContext, CurrentTrial] });
     await setUp();
   });
 

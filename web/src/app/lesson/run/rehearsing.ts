@@ -3,11 +3,11 @@ import type { NamedCase } from '../../investigation';
 import type { BenchHand, Moment } from '../rehearsal';
 import { keyOf } from './trial-order';
 import type { Guess } from './guess-pad';
-import type { TrialInHand } from './current-trial';
+import type { CurrentTrial } from './current-trial';
 
 /** The buttons of the bench that a rehearsed group presses. */
 export interface Buttons {
-  readonly trial: TrialInHand;
+  readonly trial: CurrentTrial;
   groupId(): string;
   /** The key of the level on the bench, and whether the group has predicted there. */
   level(): { readonly key: string; readonly predicted: boolean };

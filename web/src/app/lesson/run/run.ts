@@ -14,33 +14,33 @@ import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
 import { FLAGS, type ReadingBody, type Trial } from '@nab/contract/lesson';
 import { SWITCH, remarksOn, type Remark } from '@nab/core/lesson';
-import { asDone, outcomeText, remarkText } from '@nab/words/lesson';
+import { adaptMeasure, outcomeText, remarkText } from '@nab/words/lesson';
 import { cautionText } from '@nab/words/experiments';
 import { secondsText } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzModalModule } from 'ng-zorro-antd/modal';
-import { More } from '../../ui/fields';
+import { CollapsibleSection } from '../../ui/fields';
 import { AskAudience, type Voted } from '../audience';
-import { BenchClock, InvestigationStore } from '../../investigation';
+import { ServerClock, InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
 import { RehearsalPlayer, RehearseButton } from '../rehearsal';
 import { NotKept } from '../../platform/saving';
-import { Amending } from './reading-corrections';
-import { BenchOrder, keyOf } from './trial-order';
-import { BenchPlace } from './trial-context';
+import { ReadingCorrections } from './reading-corrections';
+import { TrialOrder, keyOf } from './trial-order';
+import { TrialContext } from './trial-context';
 import { CautionTicks } from './caution-ticks';
 import { CoilThermometer } from './coil-thermometer';
 import { CountPad } from './count-pad';
 import { GuessPad, type Guess } from './guess-pad';
-import { HangingPad, type Answer } from './load-search-pad';
+import { LoadSearchPad, type Answer } from './load-search-pad';
 import { NumberGrid } from './number-grid';
 import { OutcomePad } from './outcome-pad';
 import { ReadingOff } from './reading-off';
 import { RehearsingHand } from './rehearsing';
 import { SwitchOn } from './switch-on';
 import { TellSpot } from './bench-spot';
-import { TrialInHand } from './current-trial';
+import { CurrentTrial } from './current-trial';
 import { TrialLog } from './trial-log';
 
 /** Where a trial stands: predict, check with the current off, switch on and do, read. */
@@ -70,8 +70,8 @@ const SCATTER = 0.25;
     CoilThermometer,
     CountPad,
     GuessPad,
-    HangingPad,
-    More,
+    LoadSearchPad,
+    CollapsibleSection,
     NgTemplateOutlet,
     Notice,
     NumberGrid,
@@ -85,20 +85,20 @@ const SCATTER = 0.25;
     SwitchOn,
     TrialLog,
   ],
-  providers: [Amending, BenchOrder, BenchPlace, TellSpot, TrialInHand],
+  providers: [ReadingCorrections, TrialOrder, TrialContext, TellSpot, CurrentTrial],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
 })
 export class RunPage {
   private readonly store = inject(InvestigationStore);
-  protected readonly at = inject(BenchPlace);
-  protected readonly trial = inject(TrialInHand);
+  protected readonly at = inject(TrialContext);
+  protected readonly trial = inject(CurrentTrial);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
-  private readonly clock = inject(BenchClock);
-  private readonly amending = inject(Amending);
-  private readonly pad = viewChild(HangingPad);
+  private readonly clock = inject(ServerClock);
+  private readonly amending = inject(ReadingCorrections);
+  private readonly pad = viewChild(LoadSearchPad);
   protected readonly cautionText = cautionText;
   protected readonly secondsText = secondsText;
   protected readonly flagNames = FLAGS;
@@ -106,7 +106,7 @@ export class RunPage {
   /** Levels whose cautions an adult has ticked, all of them, since this page was opened. */
   private readonly ticked = signal<ReadonlySet<string>>(new Set());
   protected readonly mustTick = computed(
-    () => this.at.toTick().length > 0 && !this.ticked().has(this.at.current().key),
+    () => this.at.safetyChecklist().length > 0 && !this.ticked().has(this.at.current().key),
   );
   private readonly moved = signal<Stage | null>(null);
   protected readonly last = signal<Last | null>(null);
@@ -115,7 +115,7 @@ export class RunPage {
   private saving = false;
 
   protected readonly protocol = computed(
-    () => asDone(this.at.measure(), this.store.design().valid()).protocol,
+    () => adaptMeasure(this.at.measure(), this.store.design().valid()).protocol,
   );
   protected readonly switching = computed(() => this.protocol().switching ?? SWITCH);
   /** What was said last; that the time is up comes before it. */
@@ -343,7 +343,7 @@ export class RunPage {
 
   /** Which levels no group is offered. */
   protected keptText(): string {
-    const names = this.at.kept().map(({ name }) => name);
+    const names = this.at.adultOnlyLevels().map(({ name }) => name);
     return names.length === this.store.cases().length
       ? 'This is a demonstration.'
       : `A demonstration: ${names.join(', ')}.`;

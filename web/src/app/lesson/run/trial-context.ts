@@ -4,30 +4,30 @@ import type { DesignDocument } from '@nab/contract/experiments';
 import { ceilingOf, valueOf } from '@nab/core/lesson';
 import { trialOnTime } from '@nab/core/physics';
 import type { SymptomId } from '@nab/core/teaching';
-import { answerOf, asked, measuredText } from '@nab/words/lesson';
+import { answerOf, pollQuestion, measuredText } from '@nab/words/lesson';
 import { cautionText } from '@nab/words/experiments';
 import { objectWord } from '@nab/words/terms';
 import { ActivatedRoute } from '@angular/router';
 import { InvestigationStore, type NamedCase } from '../../investigation';
-import { BenchOrder, keyOf } from './trial-order';
-import { remember, remembered } from '../../platform/local-storage';
-import { WhoService } from '../../platform/session';
+import { TrialOrder, keyOf } from './trial-order';
+import { writeLocal, readLocal } from '../../platform/local-storage';
+import { SessionService } from '../../platform/session';
 
 /** Who stands at the bench, and which level is tried there: the group's choice, or next in its order. */
 @Injectable()
-export class BenchPlace {
+export class TrialContext {
   private readonly store = inject(InvestigationStore);
-  private readonly order = inject(BenchOrder);
+  private readonly order = inject(TrialOrder);
 
   /** This tablet's group, remembered over a reload so that no reading goes to another. */
-  private readonly groupId = signal(remembered(groupKey(this.store.id())) ?? '');
+  private readonly groupId = signal(readLocal(groupKey(this.store.id())) ?? '');
   /** A level that the group chose itself; null for the next in its order. */
   readonly chosen = signal<string | null>(null);
 
   readonly plan = computed(() => this.store.plan().valid());
   readonly measure = this.store.measure;
   /** The group that this tablet is bound to by the server; null where it may be any. */
-  readonly bound = inject(WhoService).groupId;
+  readonly bound = inject(SessionService).groupId;
   readonly group = computed(() => {
     const wanted = this.bound() ?? this.groupId();
     const { groups } = this.plan();
@@ -37,10 +37,12 @@ export class BenchPlace {
   readonly educator =
     inject(ActivatedRoute, { optional: true })?.snapshot.data['by'] === 'educator';
   /** Levels that an adult alone may switch on, and that no group is offered. */
-  readonly kept = computed(() => (this.educator ? [] : this.store.cases().filter(isForAdults)));
+  readonly adultOnlyLevels = computed(() =>
+    this.educator ? [] : this.store.cases().filter(isForAdults),
+  );
   /** Levels with how many of this group's trials are done. */
   private readonly offered = computed(() => {
-    const kept = this.kept();
+    const kept = this.adultOnlyLevels();
     return this.store.cases().filter((one) => !kept.includes(one));
   });
   readonly cases = computed(() =>
@@ -102,15 +104,15 @@ export class BenchPlace {
     return fault ?? (others[0] ? cautionText(others[0]) : null);
   });
   /** What an adult reads and ticks before this level is run; empty where it needs no adult. */
-  readonly toTick = computed((): readonly string[] => {
+  readonly safetyChecklist = computed((): readonly string[] => {
     const current = this.current();
     if (!this.educator || !isForAdults(current)) return [];
     return [...current.stops, ...current.cautions].map(cautionText);
   });
   /** What an audience could vote on before this trial. */
-  readonly asked = computed(() => asked(this.measure(), this.plan(), this.current()));
+  readonly poll = computed(() => pollQuestion(this.measure(), this.plan(), this.current()));
   /** The most that can be read here, a count or SI; null without a limit. */
-  readonly most = computed(() => ceilingOf(this.measure(), this.plan().traySize));
+  readonly maxReading = computed(() => ceilingOf(this.measure(), this.plan().traySize));
   /** What is lifted, in the plural. */
   readonly many = computed(() => {
     const design = this.store.design().valid();
@@ -121,7 +123,7 @@ export class BenchPlace {
 
   chooseGroup(id: string): void {
     this.groupId.set(id);
-    remember(groupKey(this.store.id()), id);
+    writeLocal(groupKey(this.store.id()), id);
     this.chosen.set(null);
   }
 

@@ -12,7 +12,7 @@ import {
 import type { WoundCoil } from '@nab/core/physics';
 import { interval } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { BenchClock, InvestigationStore, tableWork, type NamedCase } from '../../investigation';
+import { ServerClock, InvestigationStore, tableWork, type NamedCase } from '../../investigation';
 import type { Step } from './load-search';
 
 /** A level of a line, in a word. */
@@ -28,9 +28,9 @@ const TICK_MS = 1000;
 
 /** In which order the groups of a lesson try its levels, and how long a coil rests in between. */
 @Injectable()
-export class BenchOrder {
+export class TrialOrder {
   private readonly store = inject(InvestigationStore);
-  private readonly clock = inject(BenchClock);
+  private readonly clock = inject(ServerClock);
   private readonly now = signal(this.clock.now());
 
   private readonly settings = computed(() => this.store.plan().valid().lesson ?? USUAL_LESSON);

@@ -17,8 +17,8 @@ import { OpenDocuments } from '../../ui/notices';
 import { InvestigationStore } from '../../investigation';
 import { RehearsalBar, RehearsalPlayer } from '../rehearsal';
 import { RoomBanner } from '../room';
-import { WhoService } from '../../platform/session';
-import { ToldPlace } from '../../ui/toasts';
+import { SessionService } from '../../platform/session';
+import { ToastOutlet } from '../../ui/toasts';
 import { StepsRail, type Step } from './steps-rail';
 import { UnfinishedNotice } from './unfinished-notice';
 
@@ -32,7 +32,7 @@ import { UnfinishedNotice } from './unfinished-notice';
     RouterLinkActive,
     RouterOutlet,
     StepsRail,
-    ToldPlace,
+    ToastOutlet,
     UnfinishedNotice,
   ],
   providers: [LessonService, InvestigationStore, RehearsalPlayer],
@@ -158,13 +158,13 @@ import { UnfinishedNotice } from './unfinished-notice';
         </div>
       }
     }
-    <nab-told />
+    <nab-toast-outlet />
   `,
 })
 export class InvestigationPage {
   readonly id = input.required<string>();
   protected readonly store = inject(InvestigationStore);
-  protected readonly who = inject(WhoService);
+  protected readonly who = inject(SessionService);
 
   protected readonly steps = computed((): readonly Step[] => {
     const plan = this.store.plan().value();

@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 /** Most turns that are counted by hand. */
 const MOST = 9999;
@@ -26,13 +26,13 @@ export class TurnTally {
   private set(turns: number, coil = this.coil()): void {
     const count = Math.max(0, Math.min(MOST, turns));
     this.counted.update((all) => ({ ...all, [coil]: count }));
-    remember(keyOf(coil), String(count));
+    writeLocal(keyOf(coil), String(count));
   }
 }
 
 const keyOf = (coil: string): string => `nab-turns:${coil}`;
 
 function kept(coil: string): number {
-  const count = Number(remembered(keyOf(coil)));
+  const count = Number(readLocal(keyOf(coil)));
   return Number.isInteger(count) && count >= 0 && count <= MOST ? count : 0;
 }

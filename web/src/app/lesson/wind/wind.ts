@@ -10,7 +10,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NumberField } from '../../ui/fields';
 import { InvestigationStore } from '../../investigation';
-import { Told } from '../../ui/toasts';
+import { ToastService } from '../../ui/toasts';
 import { CountCheck } from './count-check';
 import { Metronome } from './metronome';
 import { TurnTally } from './turn-tally';
@@ -29,7 +29,7 @@ const PACE = 30;
 })
 export class WindPage {
   private readonly store = inject(InvestigationStore);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   private readonly chosen = signal('');
   protected readonly tally = new TurnTally(() => `${this.store.id()}:${this.coil()?.name ?? ''}`);
   protected readonly pace = signal(PACE);
@@ -81,7 +81,7 @@ export class WindPage {
     this.metronome.stop();
     const turns = this.tally.count();
     const undo = this.tally.reset();
-    if (turns > 0) this.told.say({ sentence: `Begun again; ${turns} were counted.`, undo });
+    if (turns > 0) this.told.show({ sentence: `Begun again; ${turns} were counted.`, undo });
   }
 
   protected beat(): void {

@@ -1,1 +1,1 @@
-export { remember, remembered } from './local-storage';
+export { writeLocal, readLocal } from './local-storage';

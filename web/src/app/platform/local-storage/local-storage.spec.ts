@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { remember, remembered } from './local-storage';
+import { writeLocal, readLocal } from './local-storage';
 
 afterEach(() => {
   vi.restoreAllMocks();
@@ -8,9 +8,9 @@ afterEach(() => {
 
 describe('what a browser remembers', () => {
   it('comes back', () => {
-    remember('nab-test', 'dark');
-    expect(remembered('nab-test')).toBe('dark');
-    expect(remembered('nab-other')).toBeNull();
+    writeLocal('nab-test', 'dark');
+    expect(readLocal('nab-test')).toBe('dark');
+    expect(readLocal('nab-other')).toBeNull();
   });
 
   it('is nothing where storage is forbidden, and nobody is disturbed', () => {
@@ -18,7 +18,7 @@ describe('what a browser remembers', () => {
       throw new DOMException('The operation is insecure.', 'SecurityError');
     };
     vi.spyOn(window, 'localStorage', 'get').mockImplementation(forbid);
-    expect(() => remember('nab-test', 'dark')).not.toThrow();
-    expect(remembered('nab-test')).toBeNull();
+    expect(() => writeLocal('nab-test', 'dark')).not.toThrow();
+    expect(readLocal('nab-test')).toBeNull();
   });
 });

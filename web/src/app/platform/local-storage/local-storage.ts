@@ -1,5 +1,5 @@
 /** What this browser remembers of a small choice; nothing where it keeps nothing. */
-export function remembered(key: string): string | null {
+export function readLocal(key: string): string | null {
   try {
     return localStorage.getItem(key);
   } catch {
@@ -8,7 +8,7 @@ export function remembered(key: string): string | null {
 }
 
 /** Remembers a small choice. A browser that keeps nothing asks again next time, and that is all. */
-export function remember(key: string, value: string): void {
+export function writeLocal(key: string, value: string): void {
   try {
     localStorage.setItem(key, value);
   } catch {

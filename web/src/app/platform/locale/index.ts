@@ -1,1 +1,1 @@
-export { inEnglish } from './format-english';
+export { formatEnglish } from './format-english';

@@ -10,7 +10,7 @@ const REST_MS = 120;
  * while dragging follows this one, so that the drawing keeps up with the finger. What rested before
  * another document was opened belongs to that one and is never shown. In an injection context.
  */
-export function restedValue<T extends object>(
+export function debouncedValue<T extends object>(
   document: () => SavedDocument<T> | null,
 ): Signal<T | null> {
   const rested = toSignal(

@@ -3,7 +3,7 @@ import { of, throwError, type Observable } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract/problem';
 import { benchStore } from './bench-store';
-import { DraftCourier } from './draft-sync';
+import { DraftSync } from './draft-sync';
 import { Server, ServerAway, ServerRefusal } from '../server';
 
 const plan = { title: 'Written in a tunnel' };
@@ -24,7 +24,7 @@ function courierWith(answer: () => Observable<unknown>) {
       },
     ],
   });
-  return { courier: TestBed.inject(DraftCourier), sent };
+  return { courier: TestBed.inject(DraftSync), sent };
 }
 
 const stale = (current: object) =>
@@ -39,7 +39,7 @@ describe('changes whose page was left', () => {
   it('are counted, sent against their version, and forgotten when they have arrived', async () => {
     const { courier, sent } = courierWith(() => of({}));
     await vi.waitFor(() => expect(courier.waiting()).toHaveLength(1));
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent).toEqual([
       { path: '/api/investigations/p1', body: { version: 3, plan, actor: 'educator' } },
     ]);
@@ -48,15 +48,15 @@ describe('changes whose page was left', () => {
 
   it('wait while the server is away', async () => {
     const { courier, sent } = courierWith(() => throwError(() => new ServerAway('gone')));
-    await courier.carry();
-    await courier.carry();
+    await courier.syncDrafts();
+    await courier.syncDrafts();
     expect(sent).toHaveLength(2);
     expect(await benchStore.drafts.count()).toBe(1);
   });
 
   it('have arrived where what is stored is the very same', async () => {
     const { courier } = courierWith(() => stale({ version: 4, plan: { ...plan } }));
-    await courier.carry();
+    await courier.syncDrafts();
     expect(await benchStore.drafts.count()).toBe(0);
   });
 
@@ -67,7 +67,7 @@ describe('changes whose page was left', () => {
     const { courier, sent } = courierWith(() =>
       asked++ === 0 ? stale({ version: 4, plan: { ...earlier } }) : of({}),
     );
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent.map(({ body }) => (body as { version: number }).version)).toEqual([3, 4]);
     expect(await benchStore.drafts.count()).toBe(0);
   });
@@ -82,10 +82,10 @@ describe('changes whose page was left', () => {
           Promise.resolve(act(held.has(name) ? null : {})),
       },
     });
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent).toEqual([]);
     held.clear();
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent).toHaveLength(1);
   });
 
@@ -96,17 +96,17 @@ describe('changes whose page was left', () => {
       if (data.key === 'plan:p1' && !data.open) other.postMessage({ ...data, open: true });
     };
     const { courier, sent } = courierWith(() => of({}));
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent).toEqual([]);
     other.close();
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent).toHaveLength(1);
   });
 
   it('wait for a person where somebody else’s is stored, and are not sent again and again', async () => {
     const { courier, sent } = courierWith(() => stale({ version: 4, plan: { title: 'Theirs' } }));
-    await courier.carry();
-    await courier.carry();
+    await courier.syncDrafts();
+    await courier.syncDrafts();
     expect(sent).toHaveLength(1);
     expect(await benchStore.drafts.get('plan:p1')).toMatchObject({ value: plan, stale: true });
   });
@@ -118,7 +118,7 @@ describe('changes whose page was left', () => {
       { key: 'something else', version: 1, value: {} },
     ]);
     const { courier, sent } = courierWith(() => of({}));
-    await courier.carry();
+    await courier.syncDrafts();
     expect(sent.map(({ path }) => path)).toEqual(['/api/designs/d1']);
     expect(await benchStore.drafts.count()).toBe(1);
   });

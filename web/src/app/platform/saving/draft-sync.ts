@@ -24,10 +24,10 @@ const ROUTES: readonly {
  * meets a newer version waits until its page is opened and somebody decides.
  */
 @Injectable({ providedIn: 'root' })
-export class DraftCourier {
+export class DraftSync {
   private readonly server = inject(Server);
   private readonly drafts = signal<readonly StoredDraft[]>([]);
-  private carrying = false;
+  private syncing = false;
 
   /** Changes that are kept here and on no page just now. */
   readonly waiting = computed(() => this.drafts().filter(isAlone));
@@ -40,12 +40,12 @@ export class DraftCourier {
     inject(DestroyRef).onDestroy(() => drafts.unsubscribe());
     merge(timer(EVERY_MS, EVERY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
-      .subscribe(() => void this.carry());
+      .subscribe(() => void this.syncDrafts());
   }
 
-  async carry(): Promise<void> {
-    if (this.carrying) return;
-    this.carrying = true;
+  async syncDrafts(): Promise<void> {
+    if (this.syncing) return;
+    this.syncing = true;
     try {
       for (const { key, stale } of (await benchStore.drafts.toArray()).filter(isAlone)) {
         if (stale !== true) await unlessOpen(key, () => this.sendKept(key));
@@ -53,7 +53,7 @@ export class DraftCourier {
     } catch {
       // The server is away, or nothing is kept here: it is tried again.
     } finally {
-      this.carrying = false;
+      this.syncing = false;
     }
   }
 

@@ -1,6 +1,6 @@
 export { benchStore, type OutgoingRecord } from './bench-store';
-export { DraftCourier } from './draft-sync';
+export { DraftSync } from './draft-sync';
 export { NotKept, Outbox, type Delivery } from './outbox';
 export { changedPaths, SavedDocument, type SaveProgress, type SaveState } from './saved-document';
 export { queueFile } from './queue-file';
-export { restedValue } from './debounced-value';
+export { debouncedValue } from './debounced-value';

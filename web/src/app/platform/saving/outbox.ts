@@ -5,7 +5,7 @@ import type {
   PredictionBody,
   Reading,
   ReadingBody,
-  StrayKept,
+  StoredUnplaced,
 } from '@nab/contract/lesson';
 import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
@@ -36,7 +36,7 @@ export class Outbox {
   private readonly server = inject(Server);
   private readonly pendingSignal = signal<readonly OutgoingRecord[]>([]);
   private readonly awaySignal = signal(false);
-  private readonly straysSignal = signal<readonly StrayKept[]>([]);
+  private readonly straysSignal = signal<readonly StoredUnplaced[]>([]);
   private readonly storageSignal = signal<Storage>('asked');
   private readonly unsavedSignal = signal<string | null>(null);
   private readonly signedOutSignal = signal(false);
@@ -176,7 +176,9 @@ export class Outbox {
   /** Sends a record; what the server keeps for the educator to place is kept well. */
   private async put({ id, kind, investigationId, body }: OutgoingRecord): Promise<void> {
     const path = `/api/${kind}/${id}?of=${investigationId}`;
-    const answer = await firstValueFrom(this.server.put<StrayKept | { stray?: never }>(path, body));
+    const answer = await firstValueFrom(
+      this.server.put<StoredUnplaced | { stray?: never }>(path, body),
+    );
     this.signedOutSignal.set(false);
     if (answer.stray) this.straysSignal.update((list) => [...list, answer]);
     else this.deliveries.next({ kind, investigationId, record: answer as never });

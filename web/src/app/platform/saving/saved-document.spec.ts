@@ -103,7 +103,7 @@ describe('a document that saves itself', () => {
     const { document } = documentOn(accept);
     await document.restoreDraft();
     expect(document.state()).toBe('conflict');
-    document.takeTheirs();
+    document.resolveWithRemote();
     expect(document.value()).toEqual({ text: 'first' });
     expect(document.state()).toBe('saved');
   });
@@ -235,7 +235,7 @@ describe('a document that saves itself', () => {
       expect(again.value()).toEqual({ text: 'mine, longer' });
       if (more) {
         write(again, `mine, longer${more}`);
-        again.takeTheirs();
+        again.resolveWithRemote();
         expect(again.value()).toEqual({ text: 'theirs' });
         await vi.waitFor(async () => expect(await benchStore.drafts.count()).toBe(0));
       }
@@ -253,7 +253,7 @@ describe('a document that saves itself', () => {
     );
     write(document, 'mine');
     await vi.waitFor(() => expect(document.state()).toBe('conflict'));
-    document.keepMine();
+    document.resolveWithLocal();
     await vi.waitFor(() => expect(document.state()).toBe('saved'));
     expect(sent.at(-1)).toEqual({ version: 7, value: { text: 'mine' } });
   });

@@ -21,8 +21,8 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'invalid' | 'conflict' 
 export interface SaveProgress {
   readonly state: Signal<SaveState>;
   readonly message: Signal<string>;
-  keepMine(): void;
-  takeTheirs(): void;
+  resolveWithLocal(): void;
+  resolveWithRemote(): void;
 }
 
 export interface Versioned<T> {
@@ -67,7 +67,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   private lastEdit = 0;
   private lastTouched = '';
   private version: number;
-  private theirs: Versioned<T> | null = null;
+  private remoteVersion: Versioned<T> | null = null;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
   private closed = false;
@@ -75,7 +75,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   /** What was sent against `version`, of which any may have been stored although no answer came. */
   private sent: readonly T[] = [];
   /** Whether the newest value is not yet in this browser's database. */
-  private unkept = false;
+  private hasUnsavedDraft = false;
 
   /** What is on screen, faults and all. */
   readonly value: Signal<T>;
@@ -160,14 +160,14 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (this.stateSignal() !== 'conflict') {
       this.stateSignal.set(this.errors().length > 0 ? 'invalid' : 'saving');
     }
-    this.unkept = true;
+    this.hasUnsavedDraft = true;
     this.edits.next();
   }
 
   /** Writes what is on screen to this browser's own database, unless it is there already. */
   private keepDraft(): void {
-    if (!this.unkept) return;
-    this.unkept = false;
+    if (!this.hasUnsavedDraft) return;
+    this.hasUnsavedDraft = false;
     const { key } = this.options;
     const draft = { key, version: this.version, value: this.valueSignal(), sent: this.sent };
     // A browser that keeps nothing still sends to the server.
@@ -181,7 +181,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 
   private async dropDraft(): Promise<void> {
-    this.unkept = false;
+    this.hasUnsavedDraft = false;
     await benchStore.drafts.delete(this.options.key).catch(() => undefined);
   }
 
@@ -207,7 +207,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     if (draft.version !== this.version && !isOwn(this.valueSignal(), draft)) {
       // The server moved on: show the kept change as a conflict instead of losing either. What is
       // typed after that is still a change of the version the draft was made from.
-      this.theirs = { version: this.version, value: this.valueSignal() };
+      this.remoteVersion = { version: this.version, value: this.valueSignal() };
       this.version = draft.version;
       this.valueSignal.set(draft.value as T);
       this.stateSignal.set('conflict');
@@ -217,21 +217,21 @@ export class SavedDocument<T extends object> implements SaveProgress {
   }
 
   /** Ends a conflict by sending what is on screen on top of what is stored. */
-  keepMine(): void {
-    if (!this.theirs) return;
-    this.moveTo(this.theirs.version);
-    this.theirs = null;
+  resolveWithLocal(): void {
+    if (!this.remoteVersion) return;
+    this.moveTo(this.remoteVersion.version);
+    this.remoteVersion = null;
     this.stateSignal.set('saved');
     this.show(this.valueSignal());
   }
 
   /** Ends a conflict by dropping what is on screen. */
-  takeTheirs(): void {
-    if (!this.theirs) return;
-    this.moveTo(this.theirs.version);
-    this.valueSignal.set(this.theirs.value);
-    this.validSignal.set(this.theirs.value);
-    this.theirs = null;
+  resolveWithRemote(): void {
+    if (!this.remoteVersion) return;
+    this.moveTo(this.remoteVersion.version);
+    this.valueSignal.set(this.remoteVersion.value);
+    this.validSignal.set(this.remoteVersion.value);
+    this.remoteVersion = null;
     this.stateSignal.set('saved');
     void this.dropDraft();
   }
@@ -269,7 +269,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     }
     if (this.stateSignal() !== 'saving') return;
     // Typed on while the request was under way, or sent on top of what turned out to be one's own.
-    this.unkept = true;
+    this.hasUnsavedDraft = true;
     this.keepDraft();
     if (this.closed) void this.save();
     else this.edits.next();
@@ -298,7 +298,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
         }
         return;
       }
-      this.theirs = theirs;
+      this.remoteVersion = theirs;
       this.stateSignal.set('conflict');
     } else {
       this.stateSignal.set('refused');

@@ -28,8 +28,8 @@ import type {
   Session,
   SheetPage,
   SignInBody,
-  Stray,
-  StrayPlace,
+  UnplacedReading,
+  Placement,
   TakenIn,
   VersionedDesign,
   VoteBody,
@@ -213,11 +213,11 @@ export class Server {
   }
 
   /** Records that found no place in their plan. */
-  strays(id: string): Observable<Stray[]> {
-    return this.guard(this.http.get<Stray[]>(`/api/investigations/${id}/strays`));
+  strays(id: string): Observable<UnplacedReading[]> {
+    return this.guard(this.http.get<UnplacedReading[]>(`/api/investigations/${id}/strays`));
   }
 
-  placeStray(id: string, body: StrayPlace): Observable<unknown> {
+  placeStray(id: string, body: Placement): Observable<unknown> {
     return this.guard(this.http.post(`/api/strays/${id}/place`, body));
   }
 

@@ -1,3 +1,3 @@
 export { mayEnter } from './may-enter';
 export { ServerTime } from './server-time';
-export { WhoService } from './session';
+export { SessionService } from './session';

@@ -1,14 +1,14 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { JoinBody, JoinOffer, PassPhraseBody, Session } from '@nab/contract/lesson';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { remember, remembered } from '../local-storage';
+import { writeLocal, readLocal } from '../local-storage';
 import { ServerTime } from './server-time';
 import { Server, ServerAway } from '../server';
 
 const KEY = 'nab-session';
 
 /** As it is before anything else is known: whoever sits at this one machine. */
-const ALONE: Session = {
+const LOCAL_SESSION: Session = {
   setting: 'alone',
   role: 'educator',
   investigationId: null,
@@ -20,10 +20,10 @@ const ALONE: Session = {
 
 /** Who this browser is to the server: the educator, a group, the board, or nobody yet. */
 @Injectable({ providedIn: 'root' })
-export class WhoService {
+export class SessionService {
   private readonly server = inject(Server);
   private readonly time = inject(ServerTime);
-  private readonly sessionSignal = signal<Session>(ALONE);
+  private readonly sessionSignal = signal<Session>(LOCAL_SESSION);
   private asked: Promise<Session> | null = null;
 
   readonly session = this.sessionSignal.asReadonly();
@@ -33,7 +33,7 @@ export class WhoService {
   readonly groupId = computed(() => this.session().groupId);
 
   /** Asks the server once; what was known last holds while it is away. */
-  know(): Promise<Session> {
+  load(): Promise<Session> {
     this.asked ??= this.ask();
     return this.asked;
   }
@@ -41,19 +41,19 @@ export class WhoService {
   /** Asks again: something was refused that was allowed before. */
   refresh(): Promise<Session> {
     this.asked = null;
-    return this.know();
+    return this.load();
   }
 
   signIn(passPhrase: string): Promise<Session> {
-    return this.take(this.server.signIn({ passPhrase }));
+    return this.store(this.server.signIn({ passPhrase }));
   }
 
   signOut(): Promise<Session> {
-    return this.take(this.server.signOut());
+    return this.store(this.server.signOut());
   }
 
   setPassPhrase(body: PassPhraseBody): Promise<Session> {
-    return this.take(this.server.setPassPhrase(body));
+    return this.store(this.server.setPassPhrase(body));
   }
 
   offer(code: string): Promise<JoinOffer> {
@@ -61,29 +61,29 @@ export class WhoService {
   }
 
   join(body: JoinBody): Promise<Session> {
-    return this.take(this.server.join(body));
+    return this.store(this.server.join(body));
   }
 
   private async ask(): Promise<Session> {
     try {
-      return await this.take(this.server.session());
+      return await this.store(this.server.session());
     } catch (error) {
       if (!(error instanceof ServerAway)) throw error;
       // A tablet that is reloaded without network is still its group's.
-      const kept = remembered(KEY);
-      const last = kept === null ? ALONE : (JSON.parse(kept) as Session);
+      const kept = readLocal(KEY);
+      const last = kept === null ? LOCAL_SESSION : (JSON.parse(kept) as Session);
       this.sessionSignal.set(last);
       this.asked = null;
       return last;
     }
   }
 
-  private async take(answer: Observable<Session>): Promise<Session> {
+  private async store(answer: Observable<Session>): Promise<Session> {
     const session = await firstValueFrom(answer);
     this.time.take(session.now);
     this.sessionSignal.set(session);
     this.asked = Promise.resolve(session);
-    remember(KEY, JSON.stringify(session));
+    writeLocal(KEY, JSON.stringify(session));
     return session;
   }
 }

@@ -70,7 +70,7 @@ describe('the pictures of a field', () => {
 
   it('that were made ahead are there at once, with the core and without', async () => {
     const service = TestBed.inject(FieldService);
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     await questions(2);
     expect(asked.map(({ core }) => core === 'none')).toEqual([false, true]);
     for (const { tell, done } of asked) {
@@ -92,7 +92,7 @@ describe('the pictures of a field', () => {
   it('that are made ahead are told, the last of each, and which it is of', async () => {
     const service = TestBed.inject(FieldService);
     const told: [number, boolean][] = [];
-    service.solveAhead(document, ({ error }, of) => told.push([error!, of === document]));
+    service.prefetchSolve(document, ({ error }, of) => told.push([error!, of === document]));
     await questions(2);
     // The coil without its core is done first.
     for (const [k, { tell, done }] of [...asked.entries()].reverse()) {
@@ -110,7 +110,7 @@ describe('the pictures of a field', () => {
     const service = TestBed.inject(FieldService);
     const coil = withoutCore(document);
     const told: boolean[] = [];
-    service.solveAhead(coil, (_picture, of) => told.push(of === coil));
+    service.prefetchSolve(coil, (_picture, of) => told.push(of === coil));
     await questions(1);
     await asked[0]!.tell(pictureOf(0.01));
     asked[0]!.done();
@@ -120,7 +120,7 @@ describe('the pictures of a field', () => {
 
   it('that are on their way are waited for, and given up with who waits', async () => {
     const service = TestBed.inject(FieldService);
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     await questions(2);
     const heard: FieldNews[] = [];
     const page = service.pictures(document, 'device').subscribe((news) => heard.push(news));
@@ -130,13 +130,13 @@ describe('the pictures of a field', () => {
     page.unsubscribe();
     expect(ended).toBe(1);
     // The bare coil is still wanted; the magnet, looked at again, is begun anew.
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     await questions(4);
   });
 
   it('that are joined outlast another that is given up', async () => {
     const service = TestBed.inject(FieldService);
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     const other = { ...document, winding: { ...document.winding, turns: 77 } };
     const first = service.pictures(other, 'device').subscribe();
     await questions(3);
@@ -151,19 +151,19 @@ describe('the pictures of a field', () => {
 
   it('of a magnet that is no longer looked at are not made', async () => {
     const service = TestBed.inject(FieldService);
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     await questions(2);
-    service.solveAhead({ ...document, winding: { ...document.winding, turns: 7 } });
+    service.prefetchSolve({ ...document, winding: { ...document.winding, turns: 7 } });
     expect(ended).toBe(1);
     await questions(4);
   });
 
   it('of a coil whose core is taken out while both are made are begun anew with it', async () => {
     const service = TestBed.inject(FieldService);
-    service.solveAhead(document);
+    service.prefetchSolve(document);
     await questions(2);
     // The same as the bare coil beside the core, whose worker ends with that of the core.
-    service.solveAhead(withoutCore(document));
+    service.prefetchSolve(withoutCore(document));
     await questions(3);
     expect(asked[2]!.core).toBe('none');
     expect(ended).toBe(1);

@@ -82,7 +82,7 @@ export class FieldService {
    * Solves a magnet, with its core and without, before anybody asks; the one before is given up.
    * @param solved hears the last picture of each, and which it is of: either may be done first.
    */
-  solveAhead(
+  prefetchSolve(
     document: DesignDocument,
     solved?: (picture: FieldPicture, of: DesignDocument) => void,
   ): void {

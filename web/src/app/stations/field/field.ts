@@ -34,7 +34,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzDropdownModule } from 'ng-zorro-antd/dropdown';
 import { MenuItem, MenuList, MenuTrigger } from '../../ui/accessibility';
-import { Bench, BenchPart } from '../../workbench/frame';
+import { Workbench, WorkbenchPanel } from '../../workbench/frame';
 import { fileName, saveFile } from '../../platform/files';
 import { Notice } from '../../ui/notices';
 import { MagnetStore } from '../../workbench/magnet';
@@ -43,7 +43,7 @@ import { gridCsv, pictureSvg, pngOf, rulerCsv } from './field-files';
 import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture';
 import { FieldService, withoutCore, type Solver } from './field-service';
 import { HeapInField } from './heap-in-field';
-import { KeptField } from './reference-field';
+import { ReferenceField } from './reference-field';
 import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
 import { PairField } from './pair-field';
 import { RulerChart, type RulerLine } from './ruler-chart';
@@ -81,8 +81,8 @@ const BESIDE = {
 @Component({
   selector: 'nab-field',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     ChoiceField,
     DecimalPipe,
     FieldPictureView,
@@ -108,7 +108,7 @@ const BESIDE = {
 export class FieldPage {
   protected readonly store = inject(MagnetStore);
   private readonly service = inject(FieldService);
-  private readonly keptField = inject(KeptField);
+  private readonly keptField = inject(ReferenceField);
   private readonly halt = new Subject<void>();
   private readonly views = viewChildren(FieldPictureView);
 

@@ -13,7 +13,7 @@ export async function prefetchField(injector: Injector, document: DesignDocument
   const waiting: FieldRaster[] = [];
   /** Of the magnet as it is; the coil without its core is drawn with the same. */
   let step: number | undefined;
-  injector.get(FieldService).solveAhead(document, ({ raster }, of) => {
+  injector.get(FieldService).prefetchSolve(document, ({ raster }, of) => {
     waiting.push(raster);
     if (of === document) step = fluxStepFor([raster]);
     if (step === undefined) return;

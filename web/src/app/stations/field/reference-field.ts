@@ -12,6 +12,6 @@ export interface KeptPicture {
 
 /** Keeps one picture while the magnet is changed on another page. */
 @Injectable({ providedIn: 'root' })
-export class KeptField {
+export class ReferenceField {
   readonly picture = signal<KeptPicture | null>(null);
 }

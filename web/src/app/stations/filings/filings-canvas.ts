@@ -8,14 +8,14 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { FILING, SHEET, standingField, type Filings } from '@nab/core/experiments';
+import { FILING, SHEET, uprightThreshold, type Filings } from '@nab/core/experiments';
 import { ThemeService } from '../../ui/frame/theme';
 
 /** Pixels for each millimetre: a filing is then one pixel thick, which is drawn five times as fast as more. */
 const PER_MM = 5;
 /** So many strokes are drawn at once. */
 const AT_ONCE = 200;
-const STANDS_T = standingField();
+const STANDS_T = uprightThreshold();
 
 /** Thousands of filings as strokes to scale. */
 @Component({

@@ -1,7 +1,7 @@
 import {
   FILING,
   isCurrentSource,
-  turningField,
+  rotationThreshold,
   wireHeating,
   type FilingSource,
   type Pattern,
@@ -65,7 +65,7 @@ export function filingsFacts(
     },
     {
       name: 'Turns without a tap from',
-      value: teslaText(turningField()),
+      value: teslaText(rotationThreshold()),
       note: 'weaker needs a tap',
       formula: 'V B² ÷ (μ₀ N) = μ m g l ÷ 4',
       inputs: [

@@ -36,12 +36,12 @@ import { NzSliderModule } from 'ng-zorro-antd/slider';
 import type { Schema } from 'yup';
 import { SliderName } from '../../ui/accessibility';
 import {
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  Says,
+  SummaryLine,
   type Fact,
 } from '../../workbench/frame';
 import { DropFile } from '../../workbench/designs';
@@ -98,8 +98,8 @@ const PARTS: Readonly<
 @Component({
   selector: 'nab-filings-page',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     DecidingFigures,
@@ -116,7 +116,7 @@ const PARTS: Readonly<
     NzSliderModule,
     QuantityField,
     SliderName,
-    Says,
+    SummaryLine,
     StationBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,10 +1,10 @@
 import { computed, DestroyRef, inject, signal } from '@angular/core';
 import {
   BOUNCES,
-  gather,
+  collectFilings,
   gatherRadius,
   GriddedField,
-  settle,
+  applyBounce,
   patternOf,
   sprinkle,
   sprinkleOn,
@@ -86,7 +86,7 @@ export class Sheet {
   /** A bagged magnet is led over the sheet. */
   sweep(from: Spot, to: Spot): void {
     const { filings } = this.lying();
-    const left = gather(filings, from, to, this.reach);
+    const left = collectFilings(filings, from, to, this.reach);
     if (left === filings) return;
     this.gathered.update((n) => n + filings.x.length - left.x.length);
     this.show(left);
@@ -124,7 +124,7 @@ export class Sheet {
     const bounce = this.coming.shift();
     if (bounce === undefined || !this.field) return;
     const { filings } = this.lying();
-    const left = settle(filings, this.field, bounce, this.random);
+    const left = applyBounce(filings, this.field, bounce, this.random);
     const fallen = filings.x.length - left.x.length;
     if (fallen > 0) this.fell.update((n) => n + fallen);
     this.show(left);

@@ -14,11 +14,11 @@ import {
   type SymptomId,
   type TestId,
   type ToolId,
-  type Workshop,
+  type DiagnosisModel,
 } from '@nab/core/teaching';
 import { CoreError } from '@nab/core/errors';
 import type { MagnetDesign } from '@nab/core/experiments';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 /** What was seen, tried and read so far, as it was typed. */
 interface Noted {
@@ -41,14 +41,16 @@ const NOTHING: Noted = {
 /** The search for what is wrong with one magnet; this browser remembers how far it is. */
 export class Search {
   readonly noted = signal<Noted>(NOTHING);
-  private readonly workshop = computed((): { shop: Workshop | null; fault: string | null } => {
-    try {
-      return { shop: workshopOf(this.design()), fault: null };
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      return { shop: null, fault: error.message };
-    }
-  });
+  private readonly workshop = computed(
+    (): { shop: DiagnosisModel | null; fault: string | null } => {
+      try {
+        return { shop: workshopOf(this.design()), fault: null };
+      } catch (error) {
+        if (!(error instanceof CoreError)) throw error;
+        return { shop: null, fault: error.message };
+      }
+    },
+  );
   /** Why nothing can be sought. */
   readonly fault = computed(() => this.workshop().fault);
   readonly diagnosis = computed((): Diagnosis | null => {
@@ -79,11 +81,11 @@ export class Search {
     seen: Signal<SymptomId | null>,
   ) {
     effect(() => {
-      const kept = notedIn(remembered(`nab-fix-it:${place()}`));
+      const kept = notedIn(readLocal(`nab-fix-it:${place()}`));
       const first = seen();
       untracked(() => this.noted.set(kept ?? { ...NOTHING, symptom: first }));
     });
-    effect(() => remember(`nab-fix-it:${untracked(place)}`, JSON.stringify(this.noted())));
+    effect(() => writeLocal(`nab-fix-it:${untracked(place)}`, JSON.stringify(this.noted())));
   }
 
   saw(symptom: SymptomId): void {

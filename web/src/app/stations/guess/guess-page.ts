@@ -13,7 +13,7 @@ import { Router } from '@angular/router';
 import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
 import { countBelief, type MagnetDesign } from '@nab/core/experiments';
 import { formatNumber, formatQuantity } from '@nab/core/quantities';
-import { judged, RIDDLES, riddlesOf, RULES } from '@nab/core/teaching';
+import { scoreGuess, RIDDLES, makeTasks, RULES } from '@nab/core/teaching';
 import { predictiveBand } from '@nab/core/statistics';
 import { countText } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -54,7 +54,7 @@ export class GuessPage {
     const typed = Number(this.seed());
     return Number.isInteger(typed) && typed >= 1 && typed <= MOST_SEED ? typed : null;
   });
-  private readonly riddles = computed(() => riddlesOf(this.start, this.number() ?? 1));
+  private readonly riddles = computed(() => makeTasks(this.start, this.number() ?? 1));
   /** What was guessed so far, and the riddle on screen. */
   private readonly guesses = linkedSignal<unknown, readonly number[]>({
     source: this.riddles,
@@ -85,7 +85,7 @@ export class GuessPage {
     const guess = this.guessed();
     if (guess === null) return null;
     const riddle = this.riddle();
-    const result = judged(riddle, guess);
+    const result = scoreGuess(riddle, guess);
     const { low, high } = predictiveBand(this.prior, riddle.lifts[1]);
     return {
       lifts: countText(riddle.lifts[1]),
@@ -101,7 +101,7 @@ export class GuessPage {
   protected readonly rows = computed(() =>
     this.guesses().map((guess, i) => {
       const riddle = this.riddles()[i]!;
-      const { close, ruleHolds, off } = judged(riddle, guess);
+      const { close, ruleHolds, off } = scoreGuess(riddle, guess);
       return {
         rule: riddle.rule,
         change: RULES[riddle.rule].change,
@@ -126,7 +126,7 @@ export class GuessPage {
     this.rows()
       .filter((row, i) => {
         const riddle = this.riddles()[i]!;
-        return !row.ruleHolds && !row.close && judged(riddle, this.guesses()[i]!).byTheRule;
+        return !row.ruleHolds && !row.close && scoreGuess(riddle, this.guesses()[i]!).byTheRule;
       })
       .map(({ rule }) => ({ rule: RULES[rule].rule, why: RULES[rule].why })),
   );

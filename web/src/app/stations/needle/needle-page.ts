@@ -24,7 +24,7 @@ import {
   STROKING_POLES,
   STROKINGS,
   swingingNeedle,
-  type FloatStuff,
+  type FloatMaterial,
   type NeedleEvaluation,
 } from '@nab/core/experiments';
 import { formatNumber } from '@nab/core/quantities';
@@ -33,13 +33,13 @@ import { secondsText } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
 import {
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  RealTime,
-  Says,
+  AnimationPlayer,
+  SummaryLine,
   type Fact,
 } from '../../workbench/frame';
 import { DropFile } from '../../workbench/designs';
@@ -58,8 +58,8 @@ const ACROSS = Math.PI / 2;
 @Component({
   selector: 'nab-needle-page',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     DecidingFigures,
@@ -71,7 +71,7 @@ const ACROSS = Math.PI / 2;
     NumberField,
     NzButtonModule,
     QuantityField,
-    Says,
+    SummaryLine,
     StationBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -98,7 +98,7 @@ export class NeedlePage {
   protected readonly fieldFrom = EARTH_FROM;
   protected readonly floats = Object.fromEntries(
     Object.entries(FLOATS).map(([id, { name }]) => [id, name]),
-  ) as Record<FloatStuff, string>;
+  ) as Record<FloatMaterial, string>;
   protected readonly cautions: readonly Caution[] = [
     { code: 'strong-magnets', severity: 'caution' },
     { code: 'sharp-needle', severity: 'caution' },
@@ -130,7 +130,7 @@ export class NeedlePage {
   });
 
   protected readonly swing = computed(() => this.evaluated().evaluation?.swing ?? null);
-  protected readonly realTime = new RealTime();
+  protected readonly realTime = new AnimationPlayer();
   /** s since it was let go; null while it lies still. */
   private readonly time = linkedSignal<unknown, number | null>({
     source: this.needle,

@@ -4,7 +4,7 @@ import type { Schema } from 'yup';
 import { hasFault } from '../../workbench/designs';
 import type { Editable } from '../../ui/fields';
 import { fileName, saveFile } from '../../platform/files';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 /** What stands on a station: checked by its schema, remembered by this browser, kept as a file. */
 export class Station<T extends { readonly name: string }> implements Editable<T> {
@@ -21,7 +21,7 @@ export class Station<T extends { readonly name: string }> implements Editable<T>
     private readonly schema: Schema<T>,
     private readonly fresh: () => T,
   ) {
-    this.value = signal<T>(this.read(remembered(key))?.value ?? fresh());
+    this.value = signal<T>(this.read(readLocal(key))?.value ?? fresh());
     this.errors = computed(() => {
       const checked = check(this.schema, this.value());
       return checked.ok ? [] : checked.errors;
@@ -31,7 +31,7 @@ export class Station<T extends { readonly name: string }> implements Editable<T>
       computation: (value, before) =>
         this.errors().length === 0 ? value : (before?.value ?? fresh()),
     });
-    effect(() => remember(key, JSON.stringify(this.value())));
+    effect(() => writeLocal(key, JSON.stringify(this.value())));
   }
 
   /** Whether something that is typed cannot be built. */

@@ -30,12 +30,12 @@ import { NzTableModule } from 'ng-zorro-antd/table';
 import type { Schema } from 'yup';
 import { TableName } from '../../ui/accessibility';
 import {
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  Says,
+  SummaryLine,
   type Fact,
 } from '../../workbench/frame';
 import { DropFile } from '../../workbench/designs';
@@ -52,8 +52,8 @@ const WINDABLE = 3;
 @Component({
   selector: 'nab-permanent-page',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     DecidingFigures,
@@ -66,7 +66,7 @@ const WINDABLE = 3;
     NzTableModule,
     PermanentDrawing,
     QuantityField,
-    Says,
+    SummaryLine,
     StationBar,
     TableName,
   ],

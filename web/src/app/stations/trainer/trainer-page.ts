@@ -13,14 +13,14 @@ import {
 import { Router } from '@angular/router';
 import { newDesign, toMagnetDesign } from '@nab/contract/experiments';
 import {
-  act,
+  applyAction,
   beginTraining,
   BENCH_PARTS,
   bestSearch,
   CAUSES,
   CHECKS,
   GAUGES,
-  HARMS,
+  SAFETY_VIOLATIONS,
   hideFault,
   MOST_SEED,
   scoreOf,
@@ -32,7 +32,7 @@ import {
   type CauseId,
   type CheckId,
   type GaugeId,
-  type Noted,
+  type LogEntry,
   type TestId,
   type Training,
 } from '@nab/core/teaching';
@@ -143,7 +143,7 @@ export class TrainerPage {
       cause: name,
       cure,
       path: tests.map((id) => (isCheck(id) ? CHECKS[id].question : GAUGES[id].name)),
-      harms: [...new Set(score.harms)].map((id) => HARMS[id]),
+      harms: [...new Set(score.harms)].map((id) => SAFETY_VIOLATIONS[id]),
     };
   });
 
@@ -170,7 +170,7 @@ export class TrainerPage {
   }
 
   protected act(action: Action): void {
-    this.training.update((training) => act(training, action, this.workshop()));
+    this.training.update((training) => applyAction(training, action, this.workshop()));
   }
 
   protected flip(): void {
@@ -205,7 +205,7 @@ function readingText(id: GaugeId, value: number): string {
 }
 
 /** What was done and what came of it, in words. */
-function said(noted: Noted): { readonly text: string; readonly harm: boolean } {
+function said(noted: LogEntry): { readonly text: string; readonly harm: boolean } {
   switch (noted.kind) {
     case 'check': {
       const { question, yes, no } = CHECKS[noted.id];
@@ -222,6 +222,6 @@ function said(noted: Noted): { readonly text: string; readonly harm: boolean } {
         harm: false,
       };
     case 'harm':
-      return { text: HARMS[noted.id], harm: true };
+      return { text: SAFETY_VIOLATIONS[noted.id], harm: true };
   }
 }

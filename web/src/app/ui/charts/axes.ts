@@ -1,6 +1,6 @@
 import { formatNumber } from '@nab/core/quantities';
 import { scaleLinear } from 'd3';
-import { wholeOnly, type Across, type AcrossAxis, type ChartBox, type UpScale } from './scales';
+import { wholeOnly, type XScale, type XAxis, type ChartBox, type YScale } from './scales';
 
 /** What is written at a place of an axis, in several lines where it is long. */
 export interface Mark {
@@ -39,9 +39,9 @@ export function numberedAxis(
 
 /** The axes of levels against what is read. */
 export function levelAxes(
-  axis: AcrossAxis,
-  across: Across,
-  up: UpScale,
+  axis: XAxis,
+  across: XScale,
+  up: YScale,
   { upLabel, box, log = false }: { upLabel: string; box: ChartBox; log?: boolean },
 ): ChartAxes {
   const { width, height, margin } = box;
@@ -95,7 +95,7 @@ function onlyRound(ticks: readonly number[]): number[] {
   return ticks.filter((tick) => /^[125]/.test(tick.toExponential()));
 }
 
-function named(names: readonly string[], across: Across): Mark[] {
+function named(names: readonly string[], across: XScale): Mark[] {
   const letters = Math.max(8, Math.floor(across.step / 7.2));
   return names.map((name, i) => ({ at: across.at(i), text: brokenAt(name, letters) }));
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { area, line, scaleLinear } from 'd3';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
-import { placesUp, type ChartBox } from './scales';
+import { makeYScale, type ChartBox } from './scales';
 
 export interface AxisPoint {
   /** From the middle of the coil, m. */
@@ -55,7 +55,7 @@ export class AxisChart {
       [points[0]!.z, points[points.length - 1]!.z],
       [margin.left, width - margin.right],
     );
-    const y = placesUp(Math.max(...points.map(({ field }) => field), 1e-9), BOX);
+    const y = makeYScale(Math.max(...points.map(({ field }) => field), 1e-9), BOX);
     const curve = line<AxisPoint>(
       (p) => x(p.z),
       (p) => y(p.field),

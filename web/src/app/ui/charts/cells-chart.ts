@@ -5,7 +5,7 @@ import { massText } from '@nab/words/terms';
 import { scaleBand } from 'd3';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
-import { placesUp, type ChartBox } from './scales';
+import { makeYScale, type ChartBox } from './scales';
 
 const BOX: ChartBox = {
   width: 520,
@@ -76,7 +76,7 @@ export class CellsChart {
     const steps = this.steps();
     const load = this.load();
     const { width, margin } = BOX;
-    const y = placesUp(Math.max(load * 1.1, ...steps.map(({ high }) => high)) * 1.04, BOX);
+    const y = makeYScale(Math.max(load * 1.1, ...steps.map(({ high }) => high)) * 1.04, BOX);
     const x = scaleBand(
       steps.map(({ cells }) => cells),
       [margin.left, width - margin.right],

@@ -8,7 +8,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { select } from 'd3';
-import { More } from '../fields';
+import { CollapsibleSection } from '../fields';
 import type { ChartAxes } from './axes';
 import { ChartNumbers, type ChartTable } from './chart-numbers';
 import { drawFrame } from './draw-frame';
@@ -20,7 +20,7 @@ import type { ChartBox } from './scales';
  */
 @Component({
   selector: 'nab-chart',
-  imports: [ChartNumbers, More],
+  imports: [ChartNumbers, CollapsibleSection],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'nab-chart' },
   template: `
@@ -33,11 +33,11 @@ import type { ChartBox } from './scales';
       <ng-content />
     </svg>
     @if (table(); as t) {
-      <nab-more [heading]="t.caption" (openChange)="opened.set(true)">
+      <nab-collapsible-section [heading]="t.caption" (openChange)="opened.set(true)">
         @defer (when opened()) {
           <nab-chart-numbers [table]="t" />
         }
-      </nab-more>
+      </nab-collapsible-section>
     }
   `,
 })

@@ -6,7 +6,7 @@ import { levelAxes, numberedAxis } from './axes';
 import { AxisChart } from './axis-chart';
 import { CellsChart } from './cells-chart';
 import { LoadChart } from './load-chart';
-import { placesAcross, placesUp, type AcrossAxis, type ChartBox } from './scales';
+import { makeXScale, makeYScale, type XAxis, type ChartBox } from './scales';
 
 const box: ChartBox = {
   width: 800,
@@ -31,14 +31,14 @@ describe('an axis', () => {
   });
 
   it('of names breaks the long ones into two lines', () => {
-    const kinds: AcrossAxis = {
+    const kinds: XAxis = {
       kind: 'kinds',
       label: 'Material',
       names: ['Brass', 'Low-carbon steel, cold-worked and long'],
     };
     const narrow = { ...box, width: 300 };
-    const across = placesAcross(kinds, narrow);
-    const { across: axis } = levelAxes(kinds, across, placesUp(10, narrow), {
+    const across = makeXScale(kinds, narrow);
+    const { across: axis } = levelAxes(kinds, across, makeYScale(10, narrow), {
       upLabel: 'clips',
       box: narrow,
     });
@@ -47,8 +47,8 @@ describe('an axis', () => {
   });
 
   it('of whole things has no marks between them', () => {
-    const cells: AcrossAxis = { kind: 'graded', label: 'Cells', values: [1, 2, 3], whole: true };
-    const { across } = levelAxes(cells, placesAcross(cells, box), placesUp(10, box), {
+    const cells: XAxis = { kind: 'graded', label: 'Cells', values: [1, 2, 3], whole: true };
+    const { across } = levelAxes(cells, makeXScale(cells, box), makeYScale(10, box), {
       upLabel: 'clips',
       box,
     });

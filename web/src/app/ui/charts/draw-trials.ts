@@ -1,7 +1,7 @@
 import { area, line } from 'd3';
 import type { Layer } from './draw-frame';
 import { lineDash, markerColour } from './markers';
-import type { Across, ChartBox, UpScale } from './scales';
+import type { XScale, ChartBox, YScale } from './scales';
 import type { ChartCurve, ChartSeries, TrialChartData } from './trial-data';
 
 /** What has a place on axes of logarithms. */
@@ -20,8 +20,8 @@ export function aboveZero(data: TrialChartData): TrialChartData {
 
 /** Where things stand, for what is drawn. */
 export interface DrawPlaces {
-  readonly across: Across;
-  readonly up: UpScale;
+  readonly across: XScale;
+  readonly up: YScale;
   /** Left and right edge of the plot. */
   readonly ends: readonly [number, number];
 }

@@ -5,7 +5,7 @@ import { predictiveBand } from '@nab/core/statistics';
 import { bandText, countText, wireText } from '@nab/words/terms';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
-import { placesUp, type ChartBox } from './scales';
+import { makeYScale, type ChartBox } from './scales';
 
 const BOX: ChartBox = {
   width: 1000,
@@ -87,7 +87,7 @@ export class FrontChart {
       [Math.min(...wires) * 0.9, Math.max(...wires) * 1.1],
       [BOX.margin.left, BOX.width - BOX.margin.right],
     );
-    const y = placesUp(Math.max(1, ...designs.map(({ liftedCount }) => liftedCount)), BOX);
+    const y = makeYScale(Math.max(1, ...designs.map(({ liftedCount }) => liftedCount)), BOX);
     const points = designs.map((design) => ({
       x: x(design.wire),
       y: y(design.liftedCount),

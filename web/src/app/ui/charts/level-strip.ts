@@ -12,10 +12,10 @@ import { drag, pointer, select, type Selection } from 'd3';
 import { levelAxes, withoutNumbers } from './axes';
 import { drawFrame } from './draw-frame';
 import {
-  placesAcross,
-  placesUp,
-  type Across,
-  type AcrossAxis,
+  makeXScale,
+  makeYScale,
+  type XScale,
+  type XAxis,
   type ChartBox,
   type Linear,
 } from './scales';
@@ -40,7 +40,7 @@ export interface StripCase {
 }
 
 export interface StripData {
-  readonly across: AcrossAxis;
+  readonly across: XAxis;
   readonly upLabel: string;
   readonly cases: readonly StripCase[];
   readonly lines: readonly string[];
@@ -108,8 +108,8 @@ export class LevelStrip {
     const isPredicted = cases.some(({ value }) => value !== null);
     const showCeiling = ceiling !== null && ceiling.value <= top * 1.6;
     const lines = Math.max(1, data.lines.length);
-    const across = placesAcross(data.across, BOX, Math.max(26, 24 * lines));
-    const up = placesUp(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
+    const across = makeXScale(data.across, BOX, Math.max(26, 24 * lines));
+    const up = makeYScale(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
     const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
     // Without a prediction the axis has no numbers yet.
     drawFrame(svg.append('g'), BOX, isPredicted ? axes : withoutNumbers(axes));
@@ -124,7 +124,7 @@ export class LevelStrip {
   }
 
   /** A handle below every level, for finger and arrow keys. */
-  private drawHandles(svg: Drawing, data: StripData, across: Across): void {
+  private drawHandles(svg: Drawing, data: StripData, across: XScale): void {
     const levels = [...new Map(data.cases.map((one) => [one.levelId, one])).values()];
     const move = (levelId: string, value: number): void => {
       if (value > 0) this.levelMove.emit({ levelId, value });
@@ -174,7 +174,7 @@ export class LevelStrip {
 type Drawing = Selection<SVGSVGElement, unknown, null, undefined>;
 
 interface CasePlaces {
-  readonly across: Across;
+  readonly across: XScale;
   readonly up: Linear;
   readonly width: number;
   readonly lines: number;

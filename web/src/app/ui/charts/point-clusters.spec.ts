@@ -2,8 +2,8 @@ import { select } from 'd3';
 import { describe, expect, it } from 'vitest';
 import type { Layer } from './draw-frame';
 import { Crowd, markersPath } from './markers';
-import { placesAcross, placesUp, type AcrossAxis, type ChartBox } from './scales';
-import { drawSpots, spotPlace, spotsOf, spotText } from './point-clusters';
+import { makeXScale, makeYScale, type XAxis, type ChartBox } from './scales';
+import { drawSpots, clusterPosition, clusterPoints, spotText } from './point-clusters';
 import type { ChartPoint } from './trial-data';
 
 const point = (change: Partial<ChartPoint> = {}): ChartPoint => ({
@@ -23,19 +23,19 @@ const box: ChartBox = {
   height: 300,
   margin: { top: 10, right: 10, bottom: 40, left: 40 },
 };
-const axis: AcrossAxis = { kind: 'graded', label: 'turns', values: [10, 20, 40], whole: true };
-const places = { across: placesAcross(axis, box), up: placesUp(10, box) };
+const axis: XAxis = { kind: 'graded', label: 'turns', values: [10, 20, 40], whole: true };
+const places = { across: makeXScale(axis, box), up: makeYScale(10, box) };
 
 function drawn(points: readonly ChartPoint[], groups = 2): SVGPathElement[] {
   const svg = document.createElementNS('http://www.w3.org/2000/svg', 'g');
-  drawSpots(select(svg) as unknown as Layer, spotsOf(points), { groups, series: 1 }, places);
+  drawSpots(select(svg) as unknown as Layer, clusterPoints(points), { groups, series: 1 }, places);
   return [...svg.querySelectorAll('path')];
 }
 const starts = (path: SVGPathElement): number => path.getAttribute('d')!.split('M').length - 1;
 
 describe('trials that lie on one another', () => {
   it('are one pile that says how many', () => {
-    const spots = spotsOf([point(), point({ y: 5 }), point(), point({ group: 1 })]);
+    const spots = clusterPoints([point(), point({ y: 5 }), point(), point({ group: 1 })]);
     expect(spots.map(({ times }) => times)).toEqual([2, 1, 1]);
     expect(spotText(spots[0]!)).toBe('Limpets: 4 at 10 turns, 2 times');
     expect(spotText(spots[1]!)).toBe('Limpets: 4 at 10 turns');
@@ -50,18 +50,18 @@ describe('trials that lie on one another', () => {
       point({ series: 1 }),
       point({ x: 20 }),
     ];
-    expect(spotsOf(all)).toHaveLength(all.length);
+    expect(clusterPoints(all)).toHaveLength(all.length);
   });
 
   it('are known by the same key when others come in between', () => {
-    const [first] = spotsOf([point()]);
-    const again = spotsOf([point({ x: 5 }), point({ y: 1 }), point()]);
+    const [first] = clusterPoints([point()]);
+    const again = clusterPoints([point({ x: 5 }), point({ y: 1 }), point()]);
     expect(again.filter(({ key }) => key === first!.key)).toHaveLength(1);
     expect(again[0]!.key).not.toBe(first!.key);
   });
 
   it('go from left to right, group by group, and upward', () => {
-    const spots = spotsOf([
+    const spots = clusterPoints([
       point({ x: 20 }),
       point({ group: 1, y: 2 }),
       point({ y: 9 }),
@@ -78,17 +78,17 @@ describe('trials that lie on one another', () => {
 
 describe('the marks of trials', () => {
   it('stand beside each other, group by group, around their level', () => {
-    const [first, second] = spotsOf([point(), point({ group: 1 })]);
+    const [first, second] = clusterPoints([point(), point({ group: 1 })]);
     const two = { groups: 2, series: 1 };
-    const [x0, y0] = spotPlace(first!, places, two);
-    const [x1, y1] = spotPlace(second!, places, two);
+    const [x0, y0] = clusterPosition(first!, places, two);
+    const [x1, y1] = clusterPosition(second!, places, two);
     expect((x0 + x1) / 2).toBeCloseTo(places.across.at(10), 9);
     expect([y0, y1]).toEqual([places.up(4), places.up(4)]);
     // Room for the mean on the level itself, and for one more line more of it.
     expect(x1 - x0).toBe(22);
-    expect(spotPlace(second!, places, { groups: 2, series: 2 })[0] - x1).toBe(5);
-    const third = spotsOf([point({ group: 2 })])[0]!;
-    expect(spotPlace(third, places, { groups: 3, series: 1 })[0] - x1).toBe(7);
+    expect(clusterPosition(second!, places, { groups: 2, series: 2 })[0] - x1).toBe(5);
+    const third = clusterPoints([point({ group: 2 })])[0]!;
+    expect(clusterPosition(third, places, { groups: 3, series: 1 })[0] - x1).toBe(7);
   });
 
   it('are a few paths, however many trials', () => {

@@ -1,11 +1,11 @@
 import { pathRound, type Path } from 'd3';
 import type { Layer } from './draw-frame';
 import { Crowd, drawMarker, markerColour } from './markers';
-import type { Across, UpScale } from './scales';
+import type { XScale, YScale } from './scales';
 import type { ChartPoint } from './trial-data';
 
 /** Trials that lie on one another: they are drawn once, as a pile. */
-export interface Spot {
+export interface PointCluster {
   /** What it is known by when readings come in. */
   readonly key: string;
   /** What they have in common, and what the first of them is called. */
@@ -22,7 +22,7 @@ const PILE = { step: 3, most: 4 } as const;
 const FILL = { own: '0.25', other: '1', unusual: '0' } as const;
 
 /** Points by where they lie: from left to right, within a level group by group, and upward. */
-export function spotsOf(points: readonly ChartPoint[]): Spot[] {
+export function clusterPoints(points: readonly ChartPoint[]): PointCluster[] {
   const piles = new Map<string, { key: string; point: ChartPoint; times: number }>();
   for (const point of points) {
     const { x, y, from, to, group, series, censored, unusual } = point;
@@ -38,7 +38,7 @@ export function spotsOf(points: readonly ChartPoint[]): Spot[] {
 }
 
 /** What a pile says. */
-export const spotText = ({ point, times }: Spot): string =>
+export const spotText = ({ point, times }: PointCluster): string =>
   times === 1 ? point.label : `${point.label}, ${times} times`;
 
 /** Room in the middle of a level for the mean of one line, and for each more. */
@@ -48,9 +48,9 @@ const MEAN_ROOM = { one: 11, more: 5 } as const;
  * Where a pile stands: half of the groups on either side of their level, so that equal ones do not
  * hide and the mean stands on the level itself.
  */
-export function spotPlace(
-  { point: { x, y, group } }: Spot,
-  { across, up }: { readonly across: Across; readonly up: UpScale },
+export function clusterPosition(
+  { point: { x, y, group } }: PointCluster,
+  { across, up }: { readonly across: XScale; readonly up: YScale },
   { groups, series }: { readonly groups: number; readonly series: number },
 ): readonly [number, number] {
   return [across.at(x) + besideLevel(group, groups, series), up(y)];
@@ -70,15 +70,15 @@ function besideLevel(group: number, groups: number, series: number): number {
  */
 export function drawSpots(
   layer: Layer,
-  spots: readonly Spot[],
+  spots: readonly PointCluster[],
   { groups, series }: { readonly groups: number; readonly series: number },
-  places: { readonly across: Across; readonly up: UpScale },
+  places: { readonly across: XScale; readonly up: YScale },
 ): void {
   const marks = new Marks(layer);
   const crowd = new Crowd(spots.length);
   for (const spot of spots) {
     const { point, times } = spot;
-    const [x, y] = spotPlace(spot, places, { groups, series });
+    const [x, y] = clusterPosition(spot, places, { groups, series });
     if (!Number.isFinite(x) || !Number.isFinite(y)) continue;
     const looks = 2 * Number(point.unusual) + Number(point.censored);
     const kind = 4 * (groups * point.series + point.group) + looks;

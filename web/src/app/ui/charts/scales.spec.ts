@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { placesAcross, placesUp, wholeOnly, type AcrossAxis, type ChartBox } from './scales';
+import { makeXScale, makeYScale, wholeOnly, type XAxis, type ChartBox } from './scales';
 import { lineDash, markerColour, markerPath } from './markers';
 
 const box: ChartBox = {
@@ -7,11 +7,11 @@ const box: ChartBox = {
   height: 300,
   margin: { top: 10, right: 20, bottom: 60, left: 70 },
 };
-const turns: AcrossAxis = { kind: 'graded', label: 'Turns', values: [10, 20, 40], whole: true };
+const turns: XAxis = { kind: 'graded', label: 'Turns', values: [10, 20, 40], whole: true };
 
 describe('places across', () => {
   it('of graded levels are where their values are, with room at both ends', () => {
-    const { at, step } = placesAcross(turns, box, 50);
+    const { at, step } = makeXScale(turns, box, 50);
     expect(at(10)).toBeCloseTo(120, 6);
     expect(at(40)).toBeCloseTo(730, 6);
     expect((at(20) - at(10)) * 2).toBeCloseTo(at(40) - at(20), 6);
@@ -19,12 +19,12 @@ describe('places across', () => {
   });
 
   it('lead back to the value, so that a level can be dragged', () => {
-    const { at, invert } = placesAcross(turns, box);
+    const { at, invert } = makeXScale(turns, box);
     for (const value of [10, 17.3, 40]) expect(invert(at(value))).toBeCloseTo(value, 9);
   });
 
   it('of names are evenly spaced and lead nowhere back', () => {
-    const { at, step, invert, ticks } = placesAcross(
+    const { at, step, invert, ticks } = makeXScale(
       { kind: 'kinds', label: 'Material', names: ['Steel', 'Brass', 'Wood'] },
       box,
     );
@@ -37,7 +37,7 @@ describe('places across', () => {
 
   it('of a single level, or the same twice, are finite', () => {
     for (const values of [[5], [5, 5], [0]]) {
-      const { at, step } = placesAcross({ kind: 'graded', label: '', values, whole: false }, box);
+      const { at, step } = makeXScale({ kind: 'graded', label: '', values, whole: false }, box);
       expect(at(values[0]!)).toBeCloseTo((70 + 780) / 2, 6);
       expect(step).toBeGreaterThan(0);
       expect(Number.isFinite(step)).toBe(true);
@@ -45,7 +45,7 @@ describe('places across', () => {
   });
 
   it('pass over what has no place', () => {
-    const { at } = placesAcross(
+    const { at } = makeXScale(
       { kind: 'graded', label: '', values: [1, NaN, 3], whole: false },
       box,
     );
@@ -53,7 +53,7 @@ describe('places across', () => {
   });
 
   it('have no line of the paper between whole numbers', () => {
-    const { ticks } = placesAcross(
+    const { ticks } = makeXScale(
       { kind: 'graded', label: 'Cells', values: [1, 2, 3], whole: true },
       box,
     );
@@ -65,15 +65,15 @@ describe('places across', () => {
 
 describe('places upward', () => {
   it('begin at nothing and end a little over the most', () => {
-    const up = placesUp(40, box);
+    const up = makeYScale(40, box);
     expect(up(0)).toBe(240);
     expect(up(42)).toBe(10);
     expect(up(40)).toBeGreaterThan(10);
   });
 
   it('are there though nothing is lifted', () => {
-    expect(placesUp(0, box)(0)).toBe(240);
-    expect(placesUp(0, box)(1)).toBe(10);
+    expect(makeYScale(0, box)(0)).toBe(240);
+    expect(makeYScale(0, box)(1)).toBe(10);
   });
 });
 

@@ -14,10 +14,10 @@ export interface ChartBox {
 
 export type Linear = ReturnType<typeof scaleLinear<number, number>>;
 /** A scale upward, linear or logarithmic. */
-export type UpScale = Linear | ReturnType<typeof scaleLog<number, number>>;
+export type YScale = Linear | ReturnType<typeof scaleLog<number, number>>;
 
 /** What stands along the bottom: numbers in order, or names in no order. */
-export type AcrossAxis =
+export type XAxis =
   | {
       readonly kind: 'graded';
       readonly label: string;
@@ -28,7 +28,7 @@ export type AcrossAxis =
   | { readonly kind: 'kinds'; readonly label: string; readonly names: readonly string[] };
 
 /** Where things stand across, and the lines of the squared paper there. */
-export interface Across {
+export interface XScale {
   at(value: number): number;
   /** The number at a place; NaN among names. */
   invert(place: number): number;
@@ -45,12 +45,12 @@ const ROOM = 44;
  * @param room beside the outermost values, for what stands there.
  * @param zoom how closely it is looked at; names stay where they are.
  */
-export function placesAcross(
-  axis: AcrossAxis,
+export function makeXScale(
+  axis: XAxis,
   { width, margin }: ChartBox,
   room = ROOM,
   zoom: ZoomTransform = zoomIdentity,
-): Across {
+): XScale {
   const range: [number, number] = [margin.left, width - margin.right];
   if (axis.kind === 'kinds') {
     const scale = scalePoint(
@@ -85,7 +85,7 @@ export function wholeOnly(ticks: readonly number[], whole: boolean): number[] {
 }
 
 /** The scale upward, from nothing to a little over the most. */
-export function placesUp(
+export function makeYScale(
   most: number,
   { height, margin }: ChartBox,
   zoom: ZoomTransform = zoomIdentity,
@@ -100,11 +100,11 @@ const LOG_ROOM = 1.25;
 
 /** Places across by the logarithm of graded values above zero; names stand as they do. */
 export function placesAcrossLog(
-  axis: AcrossAxis,
+  axis: XAxis,
   box: ChartBox,
   zoom: ZoomTransform = zoomIdentity,
-): Across {
-  if (axis.kind === 'kinds') return placesAcross(axis, box);
+): XScale {
+  if (axis.kind === 'kinds') return makeXScale(axis, box);
   const above = axis.values.filter((value) => value > 0);
   const ends = [Math.min(...above) / LOG_ROOM, Math.max(...above) * LOG_ROOM];
   const scale = zoom.rescaleX(scaleLog(ends, [box.margin.left, box.width - box.margin.right]));

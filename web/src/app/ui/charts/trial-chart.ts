@@ -20,22 +20,28 @@ import { levelAxes } from './axes';
 import { drawFrame, type Layer } from './draw-frame';
 import { aboveZero, drawBars, drawMeans, drawSeries, EndLabels } from './draw-trials';
 import {
-  placesAcross,
+  makeXScale,
   placesAcrossLog,
-  placesUp,
+  makeYScale,
   placesUpLog,
-  type Across,
+  type XScale,
   type ChartBox,
-  type UpScale,
+  type YScale,
 } from './scales';
 import { PointCursor } from './point-cursor';
-import { drawSpots, spotPlace, spotsOf, spotText, type Spot } from './point-clusters';
+import {
+  drawSpots,
+  clusterPosition,
+  clusterPoints,
+  spotText,
+  type PointCluster,
+} from './point-clusters';
 import type { TrialChartData } from './trial-data';
 
 /** Where things stand in the drawing, for what is laid over it. */
 export interface TrialPlaces {
-  readonly across: Across;
-  readonly up: UpScale;
+  readonly across: XScale;
+  readonly up: YScale;
   /** What stands at the upper edge when all is seen. */
   readonly most: number;
   /** Edges of the plot. */
@@ -162,7 +168,7 @@ export class TrialChart {
   private readonly placed = computed(() =>
     this.data().log ? this.points().filter(({ y }) => y > 0) : this.points(),
   );
-  protected readonly spots = computed(() => spotsOf(this.placed()));
+  protected readonly spots = computed(() => clusterPoints(this.placed()));
   private readonly most = computed(() => {
     const { series } = this.data();
     const curves = series.flatMap(({ curve, learnt }) => [...curve, ...(learnt ?? [])]);
@@ -188,10 +194,10 @@ export class TrialChart {
   readonly places = computed((): TrialPlaces => {
     const [{ across, log, least, most }, box, how] = [this.scales(), this.box(), this.transform()];
     const { top, bottom, left, right } = box.margin;
-    const [whole] = placesUp(most, box).domain().slice(1);
+    const [whole] = makeYScale(most, box).domain().slice(1);
     return {
-      across: log ? placesAcrossLog(across, box, how) : placesAcross(across, box, undefined, how),
-      up: log ? placesUpLog(Math.min(least, most), most, box, how) : placesUp(most, box, how),
+      across: log ? placesAcrossLog(across, box, how) : makeXScale(across, box, undefined, how),
+      up: log ? placesUpLog(Math.min(least, most), most, box, how) : makeYScale(most, box, how),
       most: whole!,
       top,
       bottom: box.height - bottom,
@@ -202,7 +208,7 @@ export class TrialChart {
 
   /** The pile under the pointer, and the one that the keys have come to. */
   protected readonly hovered = signal<number | null>(null);
-  private readonly chosen = linkedSignal<readonly Spot[], number>({
+  private readonly chosen = linkedSignal<readonly PointCluster[], number>({
     source: this.spots,
     // Readings come in while somebody looks: the cursor stays where it is.
     computation: (spots, before) => {
@@ -287,7 +293,7 @@ export class TrialChart {
   }
 
   private at(index: number): readonly [number, number] {
-    return spotPlace(this.spots()[index]!, this.places(), this.scales());
+    return clusterPosition(this.spots()[index]!, this.places(), this.scales());
   }
 
   private drawFrame(): void {

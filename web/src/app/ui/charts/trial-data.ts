@@ -1,4 +1,4 @@
-import type { AcrossAxis } from './scales';
+import type { XAxis } from './scales';
 
 /** One trial as a point, in the units of the axes. */
 export interface ChartPoint {
@@ -48,7 +48,7 @@ export interface ChartEnd {
 }
 
 export interface TrialChartData {
-  readonly across: AcrossAxis;
+  readonly across: XAxis;
   readonly upLabel: string;
   readonly points: readonly ChartPoint[];
   readonly groups: readonly string[];

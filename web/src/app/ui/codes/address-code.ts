@@ -7,7 +7,7 @@ import {
   input,
   signal,
 } from '@angular/core';
-import { WhoService } from '../../platform/session';
+import { SessionService } from '../../platform/session';
 
 /** Hosts that only this machine can reach. */
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
@@ -68,7 +68,7 @@ export class AddressCode {
   /** What to type instead, below Nab's address, where something shorter leads there too. */
   readonly typed = input<string>();
   readonly large = input(false);
-  private readonly who = inject(WhoService);
+  private readonly who = inject(SessionService);
   private readonly origin = computed(
     () =>
       this.who.session().address ?? (LOOPBACK.includes(location.hostname) ? null : location.origin),

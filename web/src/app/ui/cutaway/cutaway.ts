@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { drag, select, type D3DragEvent, type Selection } from 'd3';
-import { predictiveBand, type ClassBelief } from '@nab/core/statistics';
+import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { countText } from '@nab/words/terms';
 import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
@@ -41,7 +41,7 @@ function axesOf({ pair }: MagnetDesign, at: Layout): { axis: Layout; second: boo
 interface Picture {
   readonly design: MagnetDesign;
   readonly evaluation: Evaluation;
-  readonly belief: ClassBelief;
+  readonly belief: ClassPosterior;
   readonly scale: number | null;
   readonly objects: string;
   readonly plate: boolean;
@@ -124,7 +124,7 @@ let nextId = 0;
 export class Cutaway {
   readonly design = input.required<MagnetDesign>();
   readonly evaluation = input.required<Evaluation>();
-  readonly belief = input.required<ClassBelief>();
+  readonly belief = input.required<ClassPosterior>();
   readonly objects = input.required<string>();
   /** Only to be looked at: without grips. */
   readonly still = input(false);
@@ -162,7 +162,7 @@ export class Cutaway {
    * Draws a magnet at once. What the hand drags is drawn ahead of the page's round of changes, which
    * then finds it drawn.
    */
-  draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassBelief): void {
+  draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassPosterior): void {
     const [scale, objects, plate] = [this.scale(), this.objects(), this.plate()];
     const before = this.drawn;
     if (

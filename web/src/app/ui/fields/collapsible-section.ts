@@ -4,28 +4,28 @@ import { CollapseHeader } from '../accessibility';
 
 /** What is rarely needed, folded away where it belongs. */
 @Component({
-  selector: 'nab-more',
+  selector: 'nab-collapsible-section',
   imports: [CollapseHeader, NzCollapseModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nz-collapse nzGhost class="nab-more">
+    <nz-collapse nzGhost class="nab-collapsible-section">
       <nz-collapse-panel
         nabHeader
         [nzHeader]="heading()"
         [nzActive]="open()"
-        (nzActiveChange)="fold($event)"
+        (nzActiveChange)="toggle($event)"
       >
         <div class="nab-stack"><ng-content /></div>
       </nz-collapse-panel>
     </nz-collapse>
   `,
 })
-export class More {
+export class CollapsibleSection {
   readonly heading = input.required<string>();
   readonly openChange = output<boolean>();
   protected readonly open = signal(false);
 
-  protected fold(open: boolean): void {
+  protected toggle(open: boolean): void {
     this.open.set(open);
     this.openChange.emit(open);
   }

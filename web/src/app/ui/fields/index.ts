@@ -3,5 +3,5 @@ export { documentForm, type Editable, type Filled } from './document-form';
 export { NumberField } from './number-field';
 export { QuantityField } from './quantity-field';
 export { TextField } from './text-field';
-export { More } from './collapsible-section';
+export { CollapsibleSection } from './collapsible-section';
 export { NameBox } from './name-box';

@@ -10,7 +10,7 @@ import {
 } from '@angular/router';
 import { exhaustMap, filter, map } from 'rxjs';
 import { SaveStatus } from '../notices';
-import { WhoService } from '../../platform/session';
+import { SessionService } from '../../platform/session';
 import { Server } from '../../platform/server';
 import { isStation } from './stations';
 import { ThemeService } from './theme';
@@ -158,7 +158,7 @@ import { ThemeService } from './theme';
 })
 export class Frame {
   protected readonly theme = inject(ThemeService);
-  protected readonly who = inject(WhoService);
+  protected readonly who = inject(SessionService);
   private readonly router = inject(Router);
   /** A board or a telephone that votes has no business beside what it shows. */
   protected readonly bare = toSignal(

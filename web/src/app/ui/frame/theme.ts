@@ -1,5 +1,5 @@
 import { effect, Injectable, signal } from '@angular/core';
-import { remember, remembered } from '../../platform/local-storage';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 export type Theme = 'light' | 'dark';
 
@@ -22,12 +22,12 @@ export class ThemeService {
   toggle(): void {
     const next = this.theme() === 'dark' ? 'light' : 'dark';
     this.theme.set(next);
-    remember(KEY, next);
+    writeLocal(KEY, next);
   }
 }
 
 function initialTheme(): Theme {
-  const stored = remembered(KEY);
+  const stored = readLocal(KEY);
   if (stored === 'light' || stored === 'dark') return stored;
   return matchMedia(DARK).matches ? 'dark' : 'light';
 }

@@ -2,7 +2,7 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import { describe, expect, it } from 'vitest';
-import { DraftCourier, Outbox } from '../../platform/saving';
+import { DraftSync, Outbox } from '../../platform/saving';
 import { Shell } from '../../platform/service-worker';
 import { SaveStatus } from './save-status';
 import { StateMark } from './state-mark';
@@ -43,7 +43,7 @@ async function said({
   TestBed.configureTestingModule({
     providers: [
       { provide: Outbox, useValue: outbox },
-      { provide: DraftCourier, useValue: { waiting: signal(left) } },
+      { provide: DraftSync, useValue: { waiting: signal(left) } },
       { provide: Shell, useValue: { bound: signal(bound), newer: signal(newer) } },
     ],
   });

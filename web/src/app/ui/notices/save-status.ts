@@ -8,7 +8,7 @@ import {
   type Signal,
 } from '@angular/core';
 import { saveFile } from '../../platform/files';
-import { DraftCourier, Outbox, queueFile, type SaveProgress } from '../../platform/saving';
+import { DraftSync, Outbox, queueFile, type SaveProgress } from '../../platform/saving';
 import { Shell } from '../../platform/service-worker';
 import { StateMark, type MarkState } from './state-mark';
 
@@ -54,8 +54,8 @@ export class OpenDocuments {
     <nab-mark [state]="status().mark" />
     <span role="status" data-testid="save-status">{{ status().text }}</span>
     @if (conflict(); as document) {
-      <button type="button" (click)="document.keepMine()">Keep mine</button>
-      <button type="button" (click)="document.takeTheirs()">Take theirs</button>
+      <button type="button" (click)="document.resolveWithLocal()">Keep mine</button>
+      <button type="button" (click)="document.resolveWithRemote()">Take theirs</button>
     }
     @if (refused().length > 0) {
       <button type="button" (click)="retry()">Try again</button>
@@ -70,7 +70,7 @@ export class OpenDocuments {
 })
 export class SaveStatus {
   private readonly outbox = inject(Outbox);
-  private readonly courier = inject(DraftCourier);
+  private readonly courier = inject(DraftSync);
   private readonly open = inject(OpenDocuments);
   protected readonly shell = inject(Shell);
 

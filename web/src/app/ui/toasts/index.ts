@@ -1,1 +1,1 @@
-export { Told, ToldPlace, type Telling } from './toast';
+export { ToastService, ToastOutlet, type ToastMessage } from './toast';

@@ -15,7 +15,7 @@ import { NzNotificationService, type NzNotificationComponent } from 'ng-zorro-an
 import { NotificationClose } from '../accessibility';
 
 /** What was done, in a sentence, with the way back or on. */
-export interface Telling {
+export interface ToastMessage {
   readonly sentence: string;
   readonly undo?: () => unknown;
   /** Where what was done can be seen. */
@@ -26,16 +26,16 @@ const STAYS_MS = 10_000;
 
 /** Says what was done, for a while, in the corner of the screen. */
 @Injectable({ providedIn: 'root' })
-export class Told {
-  private readonly tellingSignal = signal<Telling | null>(null);
+export class ToastService {
+  private readonly tellingSignal = signal<ToastMessage | null>(null);
   readonly telling = this.tellingSignal.asReadonly();
   private place: object | null = null;
 
-  say(telling: Telling): void {
+  show(telling: ToastMessage): void {
     this.tellingSignal.set(telling);
   }
 
-  forget(): void {
+  dismiss(): void {
     this.tellingSignal.set(null);
   }
 
@@ -48,7 +48,7 @@ export class Told {
   leave(place: object): void {
     if (this.place !== place) return;
     this.place = null;
-    this.forget();
+    this.dismiss();
   }
 }
 
@@ -57,7 +57,7 @@ export class Told {
  * sentence is also put into a live region that is there from the start.
  */
 @Component({
-  selector: 'nab-told',
+  selector: 'nab-toast-outlet',
   imports: [NotificationClose, NzButtonModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -88,11 +88,11 @@ export class Told {
     </ng-template>
   `,
 })
-export class ToldPlace {
-  protected readonly told = inject(Told);
+export class ToastOutlet {
+  protected readonly told = inject(ToastService);
   private readonly notifications = inject(NzNotificationService);
   private readonly notification =
-    viewChild.required<TemplateRef<{ $implicit: NzNotificationComponent; data: Telling }>>(
+    viewChild.required<TemplateRef<{ $implicit: NzNotificationComponent; data: ToastMessage }>>(
       'notification',
     );
 
@@ -114,7 +114,7 @@ export class ToldPlace {
     });
   }
 
-  protected undo({ undo }: Telling, notice: NzNotificationComponent): void {
+  protected undo({ undo }: ToastMessage, notice: NzNotificationComponent): void {
     undo?.();
     notice.close();
   }

@@ -4,12 +4,12 @@ import { formatQuantity, parseQuantity } from '@nab/core/quantities';
 import { measuredResistance } from '@nab/core/physics';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { SupplyOnScreen } from './supply-on-screen';
-import { More, QuantityField } from '../../ui/fields';
+import { CollapsibleSection, QuantityField } from '../../ui/fields';
 
 /** Two readings of a voltmeter make a typical cell the educator's own. */
 @Component({
   selector: 'nab-measure-cell',
-  imports: [More, NzButtonModule, QuantityField],
+  imports: [CollapsibleSection, NzButtonModule, QuantityField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (measured(); as cell) {
@@ -18,7 +18,7 @@ import { More, QuantityField } from '../../ui/fields';
         <button nz-button type="button" (click)="forget()">Back to typical values</button>
       </p>
     }
-    <nab-more heading="Measure your cell">
+    <nab-collapsible-section heading="Measure your cell">
       <div class="nab-fields">
         <nab-quantity
           label="Voltage, nothing connected"
@@ -51,7 +51,7 @@ import { More, QuantityField } from '../../ui/fields';
           resistor across the cell. The second reading must be the lower one.
         </p>
       }
-    </nab-more>
+    </nab-collapsible-section>
   `,
 })
 export class MeasureCell {

@@ -11,14 +11,22 @@ import {
 } from '@nab/core/physics';
 import type { SweepPoint } from '@nab/core/experiments';
 import { Sparkline } from '../../ui/charts';
-import { ChoiceField, More, NumberField, QuantityField } from '../../ui/fields';
+import { ChoiceField, CollapsibleSection, NumberField, QuantityField } from '../../ui/fields';
 import { MeasureCell } from './measure-cell';
 import type { SupplyOnScreen } from './supply-on-screen';
 
 /** Cells or bench supply, leads, switch and diode. */
 @Component({
   selector: 'nab-supply-fields',
-  imports: [ChoiceField, FormField, MeasureCell, More, NumberField, QuantityField, Sparkline],
+  imports: [
+    ChoiceField,
+    FormField,
+    MeasureCell,
+    CollapsibleSection,
+    NumberField,
+    QuantityField,
+    Sparkline,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="nab-fields">
@@ -67,7 +75,7 @@ import type { SupplyOnScreen } from './supply-on-screen';
         hint="Typically 0.05–0.1 Ω"
       />
     </div>
-    <nab-more heading="Used or cold cells, switch, resistor, diode">
+    <nab-collapsible-section heading="Used or cold cells, switch, resistor, diode">
       <div class="nab-fields">
         @if (supply().kind === 'cells') {
           <nab-number
@@ -92,7 +100,7 @@ import type { SupplyOnScreen } from './supply-on-screen';
       @if (onScreen().opening(); as sentence) {
         <p class="nab-hint">{{ sentence }}</p>
       }
-    </nab-more>
+    </nab-collapsible-section>
     @if (supply().kind === 'cells') {
       <nab-measure-cell [onScreen]="onScreen()" />
     }

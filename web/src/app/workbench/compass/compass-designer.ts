@@ -25,17 +25,17 @@ import {
 import { CoreError } from '@nab/core/errors';
 import { INSULATIONS } from '@nab/core/physics';
 import { measureOf } from '@nab/core/lesson';
-import type { ClassBelief } from '@nab/core/statistics';
+import type { ClassPosterior } from '@nab/core/statistics';
 import { measuredBand, measuredText } from '@nab/words/lesson';
 import type { Schema } from 'yup';
 import {
   applyWayOut,
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  Says,
+  SummaryLine,
   type Fact,
 } from '../frame';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
@@ -48,7 +48,7 @@ import { Compass } from './compass';
 /** What a compass designer works on: its document, and what a class has shown about the model. */
 export interface CompassOnScreen {
   readonly document: Signal<SavedDocument<CompassDocument>>;
-  readonly belief: Signal<ClassBelief | undefined>;
+  readonly belief: Signal<ClassPosterior | undefined>;
 }
 export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compass set on screen');
 
@@ -56,8 +56,8 @@ export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compas
 @Component({
   selector: 'nab-compass-designer',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     Compass,
@@ -67,7 +67,7 @@ export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compas
     FiguresDrawer,
     FormField,
     NameBox,
-    Says,
+    SummaryLine,
     NumberField,
     QuantityField,
     SupplyFields,

@@ -1,25 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { CompassDocument } from '@nab/contract/experiments';
-import { StandingPage, StandingDesign } from '../designs';
+import { StandalonePage, StandaloneDesign } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { COMPASS_ON_SCREEN, CompassDesigner, type CompassOnScreen } from './compass-designer';
 
 /** The wire and compass that stand beside the investigations, to be shown and tried out. */
 @Component({
   selector: 'nab-compass-page',
-  imports: [CompassDesigner, StandingPage],
-  providers: [StandingDesign, { provide: COMPASS_ON_SCREEN, useFactory: ofStanding }],
+  imports: [CompassDesigner, StandalonePage],
+  providers: [StandaloneDesign, { provide: COMPASS_ON_SCREEN, useFactory: ofStanding }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nab-standing-page experiment="compass">
+    <nab-standalone-page experiment="compass">
       <ng-template><nab-compass-designer /></ng-template>
-    </nab-standing-page>
+    </nab-standalone-page>
   `,
 })
 export class CompassPage {}
 
 function ofStanding(): CompassOnScreen {
-  const standing = inject(StandingDesign);
+  const standing = inject(StandaloneDesign);
   return {
     document: computed(() => standing.document() as unknown as SavedDocument<CompassDocument>),
     belief: signal(undefined),

@@ -10,10 +10,10 @@ import { Keys } from '../../ui/keys';
 import { Notice } from '../../ui/notices';
 import type { SavedDocument } from '../../platform/saving';
 import { Server, faultWords } from '../../platform/server';
-import { Told, ToldPlace } from '../../ui/toasts';
+import { ToastService, ToastOutlet } from '../../ui/toasts';
 import { readDocument, saveDocument } from './document-file';
 import { stepWords } from './step-words';
-import { TakeDialog, type Offer } from './open-design-dialog';
+import { OpenDesignDialog, type Offer } from './open-design-dialog';
 
 /** One thing that can be done with what is on the bench. */
 export interface MenuEntry {
@@ -33,8 +33,8 @@ export interface MenuEntry {
     Notice,
     NzButtonModule,
     NzDropdownModule,
-    TakeDialog,
-    ToldPlace,
+    OpenDesignDialog,
+    ToastOutlet,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -104,7 +104,7 @@ export interface MenuEntry {
     }
     <!-- Fetched when somebody wants it. -->
     @defer (when taking()) {
-      <nab-take-dialog
+      <nab-open-design-dialog
         [(visible)]="taking"
         [experiment]="experiment()"
         [offers]="offers()"
@@ -113,7 +113,7 @@ export interface MenuEntry {
         (file)="open($event)"
       />
     }
-    <nab-told />
+    <nab-toast-outlet />
   `,
 })
 export class DocumentBar<K extends ExperimentId> {
@@ -128,7 +128,7 @@ export class DocumentBar<K extends ExperimentId> {
   /** The page on which designs of the kind stand by themselves, if they can be opened there. */
   readonly page = input<string | null>(null);
   private readonly server = inject(Server);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   protected readonly faults = signal<readonly string[]>([]);
   protected readonly taking = signal(false);
 
@@ -156,7 +156,7 @@ export class DocumentBar<K extends ExperimentId> {
   protected show(design: ExperimentDocument): void {
     const document = this.document();
     document.edit(() => design as ExperimentDocuments[K]);
-    this.told.say({
+    this.told.show({
       sentence: `“${design.name}” is on the bench.`,
       undo: () => {
         document.undo();
@@ -171,12 +171,12 @@ export class DocumentBar<K extends ExperimentId> {
     try {
       await firstValueFrom(this.server.updateDesign(id, { version: 0, design, actor: 'educator' }));
       const page = this.page();
-      this.told.say({
+      this.told.show({
         sentence: `Kept a copy, “${design.name}”.`,
         ...(page !== null && { link: { words: 'Open it', to: page, query: { design: id } } }),
       });
     } catch (error) {
-      this.told.say({ sentence: faultWords(error, 'No copy was kept.') });
+      this.told.show({ sentence: faultWords(error, 'No copy was kept.') });
     }
   }
 }

@@ -35,7 +35,7 @@ export interface Offer {
 
 /** Another design for the one on the bench: kept, set aside, of an investigation, or from a file. */
 @Component({
-  selector: 'nab-take-dialog',
+  selector: 'nab-open-design-dialog',
   imports: [
     DialogName,
     Notice,
@@ -135,7 +135,7 @@ export interface Offer {
     </nz-modal>
   `,
 })
-export class TakeDialog {
+export class OpenDesignDialog {
   readonly experiment = input.required<ExperimentId>();
   readonly visible = model(false);
   /** What is offered beside the designs that stand by themselves. */

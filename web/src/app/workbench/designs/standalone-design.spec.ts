@@ -5,7 +5,7 @@ import { idOf } from '@nab/contract/testing';
 import { of, throwError } from 'rxjs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Server, ServerAway, ServerRefusal } from '../../platform/server';
-import { StandingDesign } from './standalone-design';
+import { StandaloneDesign } from './standalone-design';
 
 const named = (n: number, name: string): VersionedDesign => ({
   id: idOf(n),
@@ -14,7 +14,7 @@ const named = (n: number, name: string): VersionedDesign => ({
 });
 
 /** A server with some kept designs, the last changed first. */
-function standing(kept: readonly VersionedDesign[], away = false): StandingDesign {
+function standing(kept: readonly VersionedDesign[], away = false): StandaloneDesign {
   const missing = new ServerRefusal({
     type: 'urn:nab:problem:NOT_FOUND',
     title: 'Not found',
@@ -32,14 +32,14 @@ function standing(kept: readonly VersionedDesign[], away = false): StandingDesig
     },
   };
   TestBed.configureTestingModule({
-    providers: [StandingDesign, { provide: Server, useValue: server }],
+    providers: [StandaloneDesign, { provide: Server, useValue: server }],
   });
-  return TestBed.inject(StandingDesign);
+  return TestBed.inject(StandaloneDesign);
 }
-const nameOf = (one: StandingDesign): string | undefined => one.document()?.value().name;
+const nameOf = (one: StandaloneDesign): string | undefined => one.document()?.value().name;
 
 describe('a design that stands by itself', () => {
-  afterEach(() => TestBed.inject(StandingDesign).close());
+  afterEach(() => TestBed.inject(StandaloneDesign).close());
 
   it('is the one changed last, unless another is asked for', async () => {
     const one = standing([named(1, 'Last'), named(2, 'Before')]);

@@ -20,7 +20,7 @@ const toVersioned = ({ version, design }: VersionedDesign) => ({ version, value:
  * without any, one is begun.
  */
 @Injectable()
-export class StandingDesign {
+export class StandaloneDesign {
   private readonly server = inject(Server);
   private readonly documentSignal = signal<SavedDocument<ExperimentDocument> | null>(null);
   private readonly faultSignal = signal('');

@@ -14,11 +14,11 @@ import { Router } from '@angular/router';
 import type { ExperimentDocument } from '@nab/contract/experiments';
 import type { ExperimentId } from '@nab/core/experiments';
 import { Notice, OpenDocuments } from '../../ui/notices';
-import { StandingDesign } from './standalone-design';
+import { StandaloneDesign } from './standalone-design';
 
 /** The page of a design that stands by itself: shows what is put in it once the design was read. */
 @Component({
-  selector: 'nab-standing-page',
+  selector: 'nab-standalone-page',
   imports: [NgTemplateOutlet, Notice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -45,14 +45,14 @@ import { StandingDesign } from './standalone-design';
     }
   `,
 })
-export class StandingPage {
+export class StandalonePage {
   readonly experiment = input.required<ExperimentId>();
   /** What this browser kept of the kind before designs stood in the database. */
   readonly before = input<() => ExperimentDocument | null>(() => null);
   /** Which of its kind: an id, `new`, or the one changed last. */
   readonly which = input<string>();
   protected readonly designer = contentChild.required(TemplateRef);
-  protected readonly standing = inject(StandingDesign);
+  protected readonly standing = inject(StandaloneDesign);
   private readonly open = inject(OpenDocuments);
   private readonly router = inject(Router);
 

@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { RealTime } from './animation-player';
+import { AnimationPlayer } from './animation-player';
 
 afterEach(() => vi.unstubAllGlobals());
 
 const wanted = (motion: boolean) => vi.stubGlobal('matchMedia', () => ({ matches: !motion }));
-const made = () => TestBed.runInInjectionContext(() => new RealTime());
+const made = () => TestBed.runInInjectionContext(() => new AnimationPlayer());
 
 describe('what is shown as fast as it happens', () => {
   it('is shown to its end, and then at rest', async () => {

@@ -1,7 +1,7 @@
 import { DestroyRef, inject, signal } from '@angular/core';
 
 /** Shows something as fast as it happens; where motion is not wanted, how it ends, at once. */
-export class RealTime {
+export class AnimationPlayer {
   readonly playing = signal(false);
   private frame = 0;
 

@@ -1,11 +1,11 @@
 export { applyWayOut } from './apply-way-out';
-export { Bench, FAULT_FRAGMENT } from './workbench';
-export { BenchPart } from './workbench-panel';
+export { Workbench, FAULT_FRAGMENT } from './workbench';
+export { WorkbenchPanel } from './workbench-panel';
 export { CautionLine } from './caution-line';
 export { CautionList } from './caution-list';
 export { DecidingFigures } from './deciding-figures';
 export type { Fact } from './fact';
 export { FiguresDrawer } from './figures-drawer';
-export { RealTime } from './animation-player';
-export { Says } from './summary-line';
+export { AnimationPlayer } from './animation-player';
+export { SummaryLine } from './summary-line';
 export { WaysOut } from './ways-out';

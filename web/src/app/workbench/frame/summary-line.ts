@@ -3,10 +3,10 @@ import { Notice } from '../../ui/notices';
 
 /** The one sentence above the numbers, or why there is none; and whether it is of what was before. */
 @Component({
-  selector: 'nab-says',
+  selector: 'nab-summary-line',
   imports: [Notice],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'nab-says' },
+  host: { class: 'nab-summary-line' },
   template: `
     @if (fault(); as fault) {
       <nab-notice state="stop">{{ fault }}</nab-notice>
@@ -23,7 +23,7 @@ import { Notice } from '../../ui/notices';
     }
   `,
 })
-export class Says {
+export class SummaryLine {
   readonly sentence = input.required<string>();
   readonly stale = input(false);
   readonly fault = input<string | null>(null);

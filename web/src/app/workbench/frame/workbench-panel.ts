@@ -1,10 +1,10 @@
 import { Directive, inject, input, TemplateRef } from '@angular/core';
 
 /** One part of what is designed: the fields that its inspector shows. */
-@Directive({ selector: 'ng-template[nabPart]' })
-export class BenchPart {
+@Directive({ selector: 'ng-template[nabPanel]' })
+export class WorkbenchPanel {
   /** Names the part for the page, such as `core`. */
-  readonly nabPart = input.required<string>();
+  readonly nabPanel = input.required<string>();
   /** Names it for people. */
   readonly nabPartName = input.required<string>();
   /** Letters that lead to fields of the part; a field bears its own in `data-key`. */

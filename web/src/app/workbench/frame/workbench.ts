@@ -22,8 +22,8 @@ import { NzTabsModule } from 'ng-zorro-antd/tabs';
 import { filter, map } from 'rxjs';
 import { SplitterKeys, TabsName } from '../../ui/accessibility';
 import { Keys } from '../../ui/keys';
-import { BenchPart } from './workbench-panel';
-import { remember, remembered } from '../../platform/local-storage';
+import { WorkbenchPanel } from './workbench-panel';
+import { writeLocal, readLocal } from '../../platform/local-storage';
 
 /** Narrower than this, the inspector is a sheet at the lower edge. */
 const WIDE = '(min-width: 1101px)';
@@ -31,7 +31,7 @@ const WIDE = '(min-width: 1101px)';
 const PATIENCE_FRAMES = 20;
 /** Fragment of an address that asks for the part with a fault. */
 export const FAULT_FRAGMENT = 'fault';
-const LEFT_KEY = 'nab-bench';
+const LEFT_KEY = 'nab-workbench';
 const LEFT = { begin: 44, least: 28, most: 72 } as const;
 
 /**
@@ -39,17 +39,17 @@ const LEFT = { begin: 44, least: 28, most: 72 } as const;
  * that decide and an inspector with the fields of the part in hand. On a laptop nothing of it scrolls
  * off the screen; on a tablet or telephone the inspector is a sheet at the lower edge.
  *
- * Put in: `#drawing`, `#figures` and a template with `nabPart` for each part.
+ * Put in: `#drawing`, `#figures` and a template with `nabPanel` for each part.
  */
 @Component({
-  selector: 'nab-bench',
+  selector: 'nab-workbench',
   imports: [Keys, NgTemplateOutlet, NzSplitterModule, NzTabsModule, SplitterKeys, TabsName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './workbench.html',
   styleUrl: './workbench.less',
   host: { '[class.wide]': 'wide()' },
 })
-export class Bench {
+export class Workbench {
   readonly heading = input.required<string>();
   /** What the parts are parts of, for the name of the inspector. */
   readonly of = input('the magnet');
@@ -58,7 +58,7 @@ export class Bench {
   /** The part in hand. */
   readonly part = model('');
 
-  protected readonly parts = contentChildren(BenchPart);
+  protected readonly parts = contentChildren(WorkbenchPanel);
   protected readonly drawing = contentChild.required('drawing', { read: TemplateRef });
   protected readonly figures = contentChild.required('figures', { read: TemplateRef });
   private readonly injector = inject(Injector);
@@ -74,7 +74,7 @@ export class Bench {
   protected readonly index = computed(() =>
     Math.max(
       0,
-      this.parts().findIndex((part) => part.nabPart() === this.part()),
+      this.parts().findIndex((part) => part.nabPanel() === this.part()),
     ),
   );
   /** Whether the sheet is up; a part that is chosen brings it up. */
@@ -97,7 +97,7 @@ export class Bench {
 
   private showFault(): void {
     const faulty = this.parts().find((part) => part.nabPartFault());
-    if (faulty) this.show(faulty.nabPart());
+    if (faulty) this.show(faulty.nabPanel());
   }
 
   /** Takes a part in hand. */
@@ -110,13 +110,13 @@ export class Bench {
 
   protected choose(index: number): void {
     const part = this.parts()[index];
-    if (part) this.show(part.nabPart());
+    if (part) this.show(part.nabPanel());
   }
 
   /** Takes the part in hand that has the field, and the field with it. */
-  protected toField(event: Event, part: BenchPart, key: string): void {
+  protected toField(event: Event, part: WorkbenchPanel, key: string): void {
     event.stopPropagation();
-    this.show(part.nabPart());
+    this.show(part.nabPanel());
     this.seek(`[data-key="${key}"] input`, PATIENCE_FRAMES);
   }
 
@@ -140,7 +140,7 @@ export class Bench {
 
   private keepLeft(percent: number): void {
     this.left.set(within(percent));
-    remember(this.keptAs(), String(this.left()));
+    writeLocal(this.keptAs(), String(this.left()));
   }
 }
 
@@ -149,6 +149,6 @@ function within(percent: number): number {
 }
 
 function keptLeft(key: string, begin: number): number {
-  const kept = Number(remembered(key));
+  const kept = Number(readLocal(key));
   return kept > 0 ? within(kept) : begin;
 }

@@ -24,8 +24,8 @@ import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { catchError, debounceTime, EMPTY, of, switchMap } from 'rxjs';
 import {
   applyWayOut,
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
@@ -35,7 +35,7 @@ import { DropFile, hasFault } from '../designs';
 import { NameBox } from '../../ui/fields';
 import { Notice } from '../../ui/notices';
 import { ShelfStore } from '../../shelf';
-import { SweepService } from '../parameter-sweep';
+import { ParameterSweepService } from '../parameter-sweep';
 import {
   applyChange,
   BetterChanges,
@@ -80,8 +80,8 @@ const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
 @Component({
   selector: 'nab-magnet-designer',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     BetterChanges,
     CautionLine,
     CoreFields,
@@ -101,16 +101,16 @@ const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
     WarmthFields,
     WindingFields,
   ],
-  providers: [MagnetStore, SweepService],
+  providers: [MagnetStore, ParameterSweepService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './magnet-designer.html',
   styleUrl: './magnet-designer.less',
 })
 export class MagnetDesigner {
   protected readonly store = inject(MagnetStore);
-  private readonly sweepService = inject(SweepService);
+  private readonly sweepService = inject(ParameterSweepService);
   private readonly cutaway = viewChild(Cutaway);
-  protected readonly bench = viewChild.required(Bench);
+  protected readonly bench = viewChild.required(Workbench);
   protected readonly actions = viewChild.required(MagnetActions);
   protected readonly nameBox = viewChild.required(NameBox);
   protected readonly part = signal('core');

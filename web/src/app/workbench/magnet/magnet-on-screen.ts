@@ -1,8 +1,8 @@
 import { computed, inject, InjectionToken, signal, type Signal } from '@angular/core';
 import type { DesignDocument } from '@nab/contract/experiments';
-import type { ClassBelief } from '@nab/core/statistics';
+import type { ClassPosterior } from '@nab/core/statistics';
 import type { Measure } from '@nab/core/lesson';
-import { StandingDesign } from '../designs';
+import { StandaloneDesign } from '../designs';
 import { InvestigationStore } from '../../investigation';
 import type { SavedDocument } from '../../platform/saving';
 
@@ -26,7 +26,7 @@ export interface MagnetLesson {
 export interface MagnetOnScreen {
   readonly document: Signal<SavedDocument<DesignDocument>>;
   /** What a class's counts have shown about the model. */
-  readonly belief: Signal<ClassBelief | null>;
+  readonly belief: Signal<ClassPosterior | null>;
   readonly lesson: Signal<MagnetLesson | null>;
   /** Names it on the Compare page. */
   readonly key: Signal<string>;
@@ -65,7 +65,7 @@ export const MAGNET_OF_INVESTIGATION = {
 export const STANDING_MAGNET = {
   provide: MAGNET_ON_SCREEN,
   useFactory: (): MagnetOnScreen => {
-    const standing = inject(StandingDesign);
+    const standing = inject(StandaloneDesign);
     return {
       document: computed(() => standing.document() as unknown as SavedDocument<DesignDocument>),
       belief: signal(null),

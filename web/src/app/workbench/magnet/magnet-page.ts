@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
-import { StandingDesign, StandingPage } from '../designs';
+import { StandaloneDesign, StandalonePage } from '../designs';
 import { STANDING_MAGNET } from './magnet-on-screen';
 
 /** A magnet that stands beside the investigations: the bench, and the field of what is on it. */
 @Component({
   selector: 'nab-magnet-page',
-  imports: [RouterOutlet, StandingPage],
-  providers: [StandingDesign, STANDING_MAGNET],
+  imports: [RouterOutlet, StandalonePage],
+  providers: [StandaloneDesign, STANDING_MAGNET],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nab-standing-page experiment="straight-magnet" [which]="design()">
+    <nab-standalone-page experiment="straight-magnet" [which]="design()">
       <ng-template><router-outlet /></ng-template>
-    </nab-standing-page>
+    </nab-standalone-page>
   `,
 })
 export class MagnetPage {

@@ -11,7 +11,7 @@ import { solverMemory, type SolverMemory, WIRE_RESERVE } from '@nab/core/physics
 import { shortagesOf } from '@nab/words/lesson';
 import { documentForm } from '../../ui/fields';
 import type { Schema } from 'yup';
-import { restedValue } from '../../platform/saving';
+import { debouncedValue } from '../../platform/saving';
 import { ShelfStore } from '../../shelf';
 import { MAGNET_ON_SCREEN } from './magnet-on-screen';
 
@@ -38,7 +38,7 @@ export class MagnetStore {
   readonly magnet = computed(() => this.asCounted(toMagnetDesign(this.design().valid())));
   readonly base = computed(() => evaluate(this.magnet(), this.memory));
   readonly belief = computed(() => this.learnt() ?? countBelief(this.magnet()));
-  private readonly rested = restedValue(() => this.design());
+  private readonly rested = debouncedValue(() => this.design());
   readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
   readonly restingMagnet = computed(() => this.asCounted(toMagnetDesign(this.restingDesign())));
   /** Its evaluation, or null when it cannot be built. */

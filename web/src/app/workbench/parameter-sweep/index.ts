@@ -1,1 +1,1 @@
-export { SweepService } from './sweep-service';
+export { ParameterSweepService } from './sweep-service';

@@ -2,11 +2,11 @@ import { DestroyRef, inject, Injectable } from '@angular/core';
 import type { MagnetDesign, SweptQuantity } from '@nab/core/experiments';
 import type { Observable } from 'rxjs';
 import { WorkerCalls } from '../../platform/workers';
-import type { Sweeps, SweepApi } from './sweep.worker';
+import type { ParameterSweeps, SweepApi } from './sweep.worker';
 
 /** Runs sweeps in a worker, so that the screen stays live; unsubscribing ends the sweep. */
 @Injectable()
-export class SweepService {
+export class ParameterSweepService {
   private readonly calls = new WorkerCalls<SweepApi>(
     () => new Worker(new URL('./sweep.worker', import.meta.url), { type: 'module' }),
   );
@@ -15,7 +15,7 @@ export class SweepService {
     inject(DestroyRef).onDestroy(() => this.calls.end());
   }
 
-  sweep(design: MagnetDesign, quantities: readonly SweptQuantity[]): Observable<Sweeps> {
+  sweep(design: MagnetDesign, quantities: readonly SweptQuantity[]): Observable<ParameterSweeps> {
     return this.calls.call((api) => api.sweep(design, quantities));
   }
 }

@@ -13,7 +13,7 @@ import {
 } from '@nab/core/experiments';
 import { expose } from 'comlink';
 
-export interface Sweeps {
+export interface ParameterSweeps {
   readonly sweeps: Readonly<Partial<Record<SweptQuantity, readonly SweepPoint[]>>>;
   /** Load held against the contact gap; empty when the magnet cannot be built. */
   readonly load: readonly LoadHeld[];
@@ -24,7 +24,7 @@ export interface Sweeps {
 const MOST_CELLS = 6;
 
 const api = {
-  sweep(design: MagnetDesign, quantities: readonly SweptQuantity[]): Sweeps {
+  sweep(design: MagnetDesign, quantities: readonly SweptQuantity[]): ParameterSweeps {
     return {
       sweeps: Object.fromEntries(
         quantities.map((quantity) => [quantity, sweepDesign(design, quantity)]),
@@ -37,7 +37,7 @@ export type SweepApi = typeof api;
 
 expose(api);
 
-function loadsOf(design: MagnetDesign): Pick<Sweeps, 'load' | 'cells'> {
+function loadsOf(design: MagnetDesign): Pick<ParameterSweeps, 'load' | 'cells'> {
   try {
     return {
       load: loadCurve(design, evaluateMagnet(design)),

@@ -7,12 +7,12 @@ import { EXPERIMENT_VIEWS } from './experiment-views';
 
 /** Step 2: the bench of whichever experiment the investigation is about. */
 @Component({
-  selector: 'nab-bench-page',
+  selector: 'nab-workbench-page',
   imports: [NgComponentOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<ng-container *ngComponentOutlet="bench() ?? null" />`,
 })
-export class BenchPage {
+export class WorkbenchPage {
   private readonly store = inject(InvestigationStore);
   private readonly view = computed(() => EXPERIMENT_VIEWS[this.store.experiment()]);
   protected readonly bench = toSignal(

@@ -36,18 +36,18 @@ import {
 import { CoreError } from '@nab/core/errors';
 import { INSULATIONS } from '@nab/core/physics';
 import { measureOf } from '@nab/core/lesson';
-import type { ClassBelief } from '@nab/core/statistics';
+import type { ClassPosterior } from '@nab/core/statistics';
 import { measuredBand, measuredText } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
 import {
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  RealTime,
-  Says,
+  AnimationPlayer,
+  SummaryLine,
   type Fact,
 } from '../frame';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
@@ -60,7 +60,7 @@ import { trackFacts } from './track-facts';
 /** What a track designer works on: its document, and what a class has shown about the model. */
 export interface TrackOnScreen {
   readonly document: Signal<SavedDocument<TrackDocument>>;
-  readonly belief: Signal<ClassBelief | undefined>;
+  readonly belief: Signal<ClassPosterior | undefined>;
 }
 export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling cell on screen');
 
@@ -68,8 +68,8 @@ export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling ce
 @Component({
   selector: 'nab-track-designer',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     DecidingFigures,
@@ -78,7 +78,7 @@ export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling ce
     FiguresDrawer,
     FormField,
     NameBox,
-    Says,
+    SummaryLine,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -149,7 +149,7 @@ export class TrackDesigner {
 
   /** Where the cell is drawn; at the entrance again when another track is designed. */
   protected readonly way = linkedSignal({ source: this.cell, computation: () => 0 });
-  protected readonly realTime = new RealTime();
+  protected readonly realTime = new AnimationPlayer();
 
   /** Runs as fast as it would on the bench. */
   protected letRun(): void {

@@ -15,12 +15,12 @@ import { cellsSentence, packOf, takingText } from '@nab/words/experiments';
 import { massText, namesOf } from '@nab/words/terms';
 import {
   applyWayOut,
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  Says,
+  SummaryLine,
 } from '../frame';
 import { CellsChart, LoadChart } from '../../ui/charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
@@ -35,8 +35,8 @@ import { ShellStore } from './shell-store';
 @Component({
   selector: 'nab-shell-designer',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     CellsChart,
     ChoiceField,
@@ -47,7 +47,7 @@ import { ShellStore } from './shell-store';
     FormField,
     LoadChart,
     NameBox,
-    Says,
+    SummaryLine,
     NumberField,
     QuantityField,
     ShellCheck,
@@ -60,7 +60,7 @@ import { ShellStore } from './shell-store';
 })
 export class ShellDesigner {
   protected readonly store = inject(ShellStore);
-  protected readonly bench = viewChild.required(Bench);
+  protected readonly bench = viewChild.required(Workbench);
   protected readonly bar = viewChild.required<DocumentBar<'shell-magnet'>>(DocumentBar);
   protected readonly form = this.store.form;
   protected readonly materials = namesOf(MATERIALS);

@@ -1,5 +1,5 @@
 import { formatNumber, formatQuantity } from '@nab/core/quantities';
-import { fullAt, MATERIALS } from '@nab/core/physics';
+import { saturationFluxDensity, MATERIALS } from '@nab/core/physics';
 import type { ShellEvaluation, ShellMagnet } from '@nab/core/experiments';
 import { massText, secondsText, wireText } from '@nab/words/terms';
 import type { Fact } from '../frame';
@@ -75,7 +75,7 @@ export function shellFacts(shell: ShellMagnet, evaluation: ShellEvaluation): Fac
     {
       name: 'In the pole',
       value: tesla(pull.pole),
-      note: `at its base; full at about ${formatNumber(fullAt(MATERIALS[shell.material].curve), 2)} T`,
+      note: `at its base; full at about ${formatNumber(saturationFluxDensity(MATERIALS[shell.material].curve), 2)} T`,
       formula: 'Θ = Φ (R_gaps + R_leakage) + ∮ H(Φ/A) ds',
       inputs: [
         `pole ${formatQuantity(2 * steel.poleRadius, 'length', 'mm')} across`,

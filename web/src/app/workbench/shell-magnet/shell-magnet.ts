@@ -1,22 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { check } from '@nab/contract/problem';
 import { shellSchema, type ShellDocument } from '@nab/contract/experiments';
-import { StandingDesign, StandingPage } from '../designs';
+import { StandaloneDesign, StandalonePage } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';
-import { remembered } from '../../platform/local-storage';
+import { readLocal } from '../../platform/local-storage';
 
 /** The shell magnet that stands beside the investigations, for the demonstrator. */
 @Component({
   selector: 'nab-shell-magnet',
-  imports: [ShellDesigner, StandingPage],
+  imports: [ShellDesigner, StandalonePage],
   providers: [
-    StandingDesign,
+    StandaloneDesign,
     {
       provide: SHELL_DOCUMENT,
       useFactory: () => {
-        const standing = inject(StandingDesign);
+        const standing = inject(StandaloneDesign);
         return computed(() => standing.document() as unknown as SavedDocument<ShellDocument>);
       },
     },
@@ -24,9 +24,9 @@ import { remembered } from '../../platform/local-storage';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nab-standing-page experiment="shell-magnet" [before]="before">
+    <nab-standalone-page experiment="shell-magnet" [before]="before">
       <ng-template><nab-shell-designer /></ng-template>
-    </nab-standing-page>
+    </nab-standalone-page>
   `,
 })
 export class ShellMagnetPage {
@@ -36,7 +36,7 @@ export class ShellMagnetPage {
 /** The shell magnet that an earlier Nab kept in this browser alone. */
 function keptBefore(): ShellDocument | null {
   try {
-    const text = remembered('nab.shell-magnet');
+    const text = readLocal('nab.shell-magnet');
     const checked = text === null ? null : check(shellSchema, JSON.parse(text), 'file');
     return checked?.ok ? (checked.value as ShellDocument) : null;
   } catch {

@@ -34,13 +34,13 @@ import { INSULATIONS } from '@nab/core/physics';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
 import {
-  Bench,
-  BenchPart,
+  Workbench,
+  WorkbenchPanel,
   CautionLine,
   DecidingFigures,
   FiguresDrawer,
-  RealTime,
-  Says,
+  AnimationPlayer,
+  SummaryLine,
   type Fact,
 } from '../frame';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
@@ -65,8 +65,8 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
 @Component({
   selector: 'nab-spinner-designer',
   imports: [
-    Bench,
-    BenchPart,
+    Workbench,
+    WorkbenchPanel,
     CautionLine,
     ChoiceField,
     DecidingFigures,
@@ -75,7 +75,7 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
     FiguresDrawer,
     FormField,
     NameBox,
-    Says,
+    SummaryLine,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -139,7 +139,7 @@ export class SpinnerDesigner {
 
   /** s since it was let go; nought again when another spinner is designed. */
   private readonly time = linkedSignal({ source: this.spinner, computation: () => 0 });
-  protected readonly realTime = new RealTime();
+  protected readonly realTime = new AnimationPlayer();
   /** How much slower it is drawn: what turns faster flickers on a screen. */
   protected readonly slower = computed(() =>
     Math.min(1, DRAWN_RAD_PER_S / (this.motion()?.limitSpeed ?? 1)),

@@ -1,24 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { SpinnerDocument } from '@nab/contract/experiments';
-import { StandingDesign, StandingPage } from '../designs';
+import { StandaloneDesign, StandalonePage } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { SPINNER_ON_SCREEN, SpinnerDesigner } from './spinner-designer';
 
 /** The spinner that stands beside the investigations. */
 @Component({
   selector: 'nab-spinner-page',
-  imports: [SpinnerDesigner, StandingPage],
-  providers: [StandingDesign, { provide: SPINNER_ON_SCREEN, useFactory: ofStanding }],
+  imports: [SpinnerDesigner, StandalonePage],
+  providers: [StandaloneDesign, { provide: SPINNER_ON_SCREEN, useFactory: ofStanding }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nab-standing-page experiment="spinner">
+    <nab-standalone-page experiment="spinner">
       <ng-template><nab-spinner-designer /></ng-template>
-    </nab-standing-page>
+    </nab-standalone-page>
   `,
 })
 export class SpinnerPage {}
 
 function ofStanding() {
-  const standing = inject(StandingDesign);
+  const standing = inject(StandaloneDesign);
   return computed(() => standing.document() as unknown as SavedDocument<SpinnerDocument>);
 }

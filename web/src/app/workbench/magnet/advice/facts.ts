@@ -1,7 +1,7 @@
 import { LIFT_METHODS, type DesignDocument } from '@nab/contract/experiments';
 import {
-  fullAt,
-  ampereTurnsYardstick,
+  saturationFluxDensity,
+  maxAmpereTurns,
   CONDUCTORS,
   findCell,
   LONGEST_TRIAL_S,
@@ -14,13 +14,13 @@ import {
 import {
   chainAt,
   loadHeld,
-  openingOf,
+  turnOffOf,
   residualAfter,
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core/experiments';
 import { formatNumber, formatQuantity } from '@nab/core/quantities';
-import { predictiveBand, type ClassBelief } from '@nab/core/statistics';
+import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import {
   bandText,
   countText,
@@ -41,7 +41,7 @@ const mm = (value: number): string => formatQuantity(value, 'length', 'mm');
 export function decidingFacts(
   document: DesignDocument,
   e: Evaluation,
-  belief: ClassBelief,
+  belief: ClassPosterior,
 ): Fact[] {
   const { winding, load } = document;
   const band = predictiveBand(belief, e.liftedCount);
@@ -170,7 +170,7 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
     {
       name: 'How full the steel is',
       value: material.magnetic
-        ? percentText(Math.min(1, e.peakFluxDensity / fullAt(material.curve)))
+        ? percentText(Math.min(1, e.peakFluxDensity / saturationFluxDensity(material.curve)))
         : 'not steel',
       note: 'at its fullest place; full steel gains almost nothing from more current',
       formula:
@@ -179,7 +179,9 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
         `greatest flux density in the steel: ${formatNumber(e.peakFluxDensity)} T`,
         `${e.core.prepared.core.count} segments, ${e.core.iterations} iterations`,
         ...(material.magnetic
-          ? [`${material.name}: full at about ${formatNumber(fullAt(material.curve), 2)} T`]
+          ? [
+              `${material.name}: full at about ${formatNumber(saturationFluxDensity(material.curve), 2)} T`,
+            ]
           : [`${material.name}: not magnetic`]),
       ],
       source:
@@ -208,7 +210,7 @@ export function factsOf(document: DesignDocument, e: Evaluation): Fact[] {
     },
     {
       name: 'Most this battery could do',
-      value: `${formatNumber(ampereTurnsYardstick(e))} A`,
+      value: `${formatNumber(maxAmpereTurns(e))} A`,
       note: 'ampere-turns, with wire in the same room that matches the battery',
       formula: 'E ÷ (2 √(r k)), with the coil’s resistance = k N²',
       inputs: [
@@ -254,7 +256,7 @@ export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: E
   const residual = residualAfter(magnet, e);
   const chain = chainAt(magnet, e);
   const load = loadHeld(magnet, e);
-  const opening = openingOf(magnet, e);
+  const opening = turnOffOf(magnet, e);
   return [
     {
       name: 'Stays stuck',

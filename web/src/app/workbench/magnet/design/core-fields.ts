@@ -19,7 +19,7 @@ import { followCore, withShape } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField, QuantityField, TextField } from '../../../ui/fields';
 import { FromShelf } from '../shelf';
-import { Told } from '../../../ui/toasts';
+import { ToastService } from '../../../ui/toasts';
 
 /** The core: its shape, size and steel, and whether a second one stands beside it. */
 @Component({
@@ -151,7 +151,7 @@ import { Told } from '../../../ui/toasts';
 })
 export class CoreFields {
   protected readonly store = inject(MagnetStore);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   protected readonly form = this.store.form;
   /** Predicted count over the core's diameter. */
   readonly diameters = input<readonly SweepPoint[] | undefined>();
@@ -197,7 +197,7 @@ export class CoreFields {
     const followed = followCore(this.fitted, document.value());
     if (followed) {
       document.edit(() => followed.design);
-      this.told.say({ sentence: followed.said.join(' '), undo: () => document.undo() });
+      this.told.show({ sentence: followed.said.join(' '), undo: () => document.undo() });
     }
     this.fitted = document.valid();
   }

@@ -9,7 +9,13 @@ import { chainSentence, residualSentence } from '@nab/words/experiments';
 import { namesOf, objectWord } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { MagnetStore } from '../magnet-store';
-import { ChoiceField, More, NumberField, QuantityField, TextField } from '../../../ui/fields';
+import {
+  ChoiceField,
+  CollapsibleSection,
+  NumberField,
+  QuantityField,
+  TextField,
+} from '../../../ui/fields';
 import { FromShelf } from '../shelf';
 
 /** What is lifted: small objects in a heap or a chain, and what stays stuck. */
@@ -19,7 +25,7 @@ import { FromShelf } from '../shelf';
     ChoiceField,
     FormField,
     FromShelf,
-    More,
+    CollapsibleSection,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -57,7 +63,7 @@ import { FromShelf } from '../shelf';
         [options]="methods"
       />
     </div>
-    <nab-more heading="Weigh them">
+    <nab-collapsible-section heading="Weigh them">
       <div class="nab-fields">
         <nab-number
           label="So many"
@@ -80,7 +86,7 @@ import { FromShelf } from '../shelf';
       } @else {
         <p class="nab-hint">Twenty on a kitchen scale are far more exact than one.</p>
       }
-    </nab-more>
+    </nab-collapsible-section>
     @if (words(); as w) {
       <ul class="plain">
         <li>{{ w.chain }}</li>

@@ -4,13 +4,13 @@ import { loadHeld, type CellStep, type LoadHeld } from '@nab/core/experiments';
 import { parseQuantity } from '@nab/core/quantities';
 import { cellsSentence, packOf, loadSentence, takingText } from '@nab/words/experiments';
 import { CellsChart, LoadChart } from '../../../ui/charts';
-import { More, QuantityField } from '../../../ui/fields';
+import { CollapsibleSection, QuantityField } from '../../../ui/fields';
 import { MagnetStore } from '../magnet-store';
 
 /** A plate or bar against the pole, and the load that hangs from it. */
 @Component({
   selector: 'nab-plate-fields',
-  imports: [CellsChart, FormField, LoadChart, More, QuantityField],
+  imports: [CellsChart, FormField, LoadChart, CollapsibleSection, QuantityField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="nab-hint">
@@ -46,15 +46,15 @@ import { MagnetStore } from '../magnet-store';
       <p>{{ cells() }}</p>
     }
     @if (curve(); as points) {
-      <nab-more heading="Load against the gap">
+      <nab-collapsible-section heading="Load against the gap">
         <nab-load-chart [points]="points" />
-      </nab-more>
+      </nab-collapsible-section>
     }
     @if (steps().length > 1) {
-      <nab-more heading="Cells taken away">
+      <nab-collapsible-section heading="Cells taken away">
         <nab-cells-chart [steps]="steps()" [load]="hung()" [pack]="pack()" />
         <p class="nab-hint">{{ taking() }}</p>
-      </nab-more>
+      </nab-collapsible-section>
     }
   `,
 })

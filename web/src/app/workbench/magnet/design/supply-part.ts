@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { openingOf, type SweepPoint } from '@nab/core/experiments';
+import { turnOffOf, type SweepPoint } from '@nab/core/experiments';
 import { openingSentence } from '@nab/words/experiments';
 import { SupplyFields, type SupplyOnScreen } from '../../coil';
 import { MagnetStore } from '../magnet-store';
@@ -30,7 +30,7 @@ export class SupplyPart {
       const { evaluation } = this.store.base();
       const magnet = this.store.magnet();
       return evaluation
-        ? openingSentence(openingOf(magnet, evaluation), magnet.leads.diode === true)
+        ? openingSentence(turnOffOf(magnet, evaluation), magnet.leads.diode === true)
         : '';
     }),
     edit: (change) =>

@@ -18,13 +18,21 @@ import { layersSentence } from '@nab/words/experiments';
 import { namesOf } from '@nab/words/terms';
 import { Sparkline } from '../../../ui/charts';
 import { MagnetStore } from '../magnet-store';
-import { ChoiceField, More, NumberField, QuantityField } from '../../../ui/fields';
+import { ChoiceField, CollapsibleSection, NumberField, QuantityField } from '../../../ui/fields';
 import { FromShelf } from '../shelf';
 
 /** Wire and winding: turns, wire, where it lies and how it is laid. */
 @Component({
   selector: 'nab-winding-fields',
-  imports: [ChoiceField, FormField, FromShelf, More, NumberField, QuantityField, Sparkline],
+  imports: [
+    ChoiceField,
+    FormField,
+    FromShelf,
+    CollapsibleSection,
+    NumberField,
+    QuantityField,
+    Sparkline,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './winding-fields.html',
 })

@@ -12,7 +12,7 @@ import type { DesignDocument } from '@nab/contract/experiments';
 import { DocumentBar, type MenuEntry, type Offer } from '../../designs';
 import { Keys } from '../../../ui/keys';
 import { setAside, ShelfStore } from '../../../shelf';
-import { Told } from '../../../ui/toasts';
+import { ToastService } from '../../../ui/toasts';
 import { MagnetStore } from '../magnet-store';
 import { KeysDialog } from './keys-dialog';
 import { SwapDialog } from './swap-dialog';
@@ -46,7 +46,7 @@ import { SwapDialog } from './swap-dialog';
 export class MagnetActions {
   protected readonly store = inject(MagnetStore);
   private readonly shelf = inject(ShelfStore);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   private readonly router = inject(Router);
   private readonly bar = viewChild.required<DocumentBar<'straight-magnet'>>(DocumentBar);
   /** Somebody wants to name it. */
@@ -94,7 +94,7 @@ export class MagnetActions {
   private async keep(): Promise<void> {
     const design = this.store.design().valid();
     const done = await this.shelf.put(setAside(design));
-    this.told.say(
+    this.told.show(
       done
         ? {
             sentence: `A copy of “${design.name}” is on the shelf.`,

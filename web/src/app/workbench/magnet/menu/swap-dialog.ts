@@ -15,7 +15,7 @@ import { DialogName } from '../../../ui/accessibility';
 import { ChoiceField } from '../../../ui/fields';
 import { Notice } from '../../../ui/notices';
 import { Server, faultWords } from '../../../platform/server';
-import { Told } from '../../../ui/toasts';
+import { ToastService } from '../../../ui/toasts';
 
 /** Makes the magnet on the bench the magnet of an investigation. */
 @Component({
@@ -55,7 +55,7 @@ export class SwapDialog {
   readonly design = input.required<DesignDocument>();
   readonly visible = model(false);
   private readonly server = inject(Server);
-  private readonly told = inject(Told);
+  private readonly told = inject(ToastService);
   private readonly list = signal<readonly InvestigationSummary[]>([]);
   protected readonly names = signal<Readonly<Record<string, string>>>({});
   protected readonly chosen = signal('');
@@ -76,7 +76,7 @@ export class SwapDialog {
         firstValueFrom(this.server.updateDesign(before.id, { version, design, actor: 'educator' }));
       const { version } = await write(before.version, this.design());
       this.visible.set(false);
-      this.told.say({
+      this.told.show({
         sentence: `“${this.design().name}” is now the magnet of “${to.title}”.`,
         undo: () => write(version, before.design as DesignDocument),
         link: { words: 'Go there', to: `/investigations/${to.id}/magnet` },

@@ -6,7 +6,7 @@ import {
   inject,
   signal,
 } from '@angular/core';
-import type { Stray, StrayPlace } from '@nab/contract/lesson';
+import type { UnplacedReading, Placement } from '@nab/contract/lesson';
 import { measureOf } from '@nab/core/lesson';
 import { caseText, measuredText, outcomeText } from '@nab/words/lesson';
 import { format } from 'date-fns';
@@ -19,7 +19,7 @@ import { Server, ServerAway, ServerRefusal } from '../../platform/server';
 
 /** Readings that arrived without a place in the plan: the educator gives them one, or leaves them out. */
 @Component({
-  selector: 'nab-strays',
+  selector: 'nab-unplaced-readings',
   imports: [ChoiceField, Notice, NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -108,11 +108,11 @@ import { Server, ServerAway, ServerRefusal } from '../../platform/server';
     }
   `,
 })
-export class Strays {
+export class UnplacedReadings {
   private readonly store = inject(InvestigationStore);
   private readonly server = inject(Server);
-  private readonly list = signal<readonly Stray[]>([]);
-  private readonly chosen = signal<Readonly<Record<string, Partial<StrayPlace>>>>({});
+  private readonly list = signal<readonly UnplacedReading[]>([]);
+  private readonly chosen = signal<Readonly<Record<string, Partial<Placement>>>>({});
   protected readonly fault = signal('');
   protected readonly busy = signal(false);
 
@@ -144,20 +144,20 @@ export class Strays {
     });
   }
 
-  protected isWhole(place: Partial<StrayPlace>): place is StrayPlace {
+  protected isWhole(place: Partial<Placement>): place is Placement {
     return Boolean(place.groupId) && Boolean(place.levelId);
   }
 
-  protected choose(id: string, part: Partial<StrayPlace>): void {
+  protected choose(id: string, part: Partial<Placement>): void {
     this.chosen.update((all) => ({ ...all, [id]: { ...all[id], ...part } }));
   }
 
-  protected placeOf(key: string): Partial<StrayPlace> {
+  protected placeOf(key: string): Partial<Placement> {
     const one = this.store.cases().find((candidate) => keyOf(candidate) === key);
     return one ? { levelId: one.levelId, seriesId: one.seriesId } : {};
   }
 
-  protected place(id: string, place: Partial<StrayPlace>): Promise<void> {
+  protected place(id: string, place: Partial<Placement>): Promise<void> {
     const { groupId = '', levelId = '', seriesId = null } = place;
     return this.trying(this.server.placeStray(id, { groupId, levelId, seriesId }));
   }
@@ -167,7 +167,7 @@ export class Strays {
   }
 
   /** What still is in the plan of where it said that it belongs. */
-  private knownPlace({ body }: Stray): Partial<StrayPlace> {
+  private knownPlace({ body }: UnplacedReading): Partial<Placement> {
     const { groupId, levelId, seriesId } = body;
     const group = this.plan().groups.some(({ id }) => id === groupId) ? { groupId } : {};
     const level = this.store
@@ -176,7 +176,7 @@ export class Strays {
     return { ...group, ...(level && { levelId, seriesId }) };
   }
 
-  private whatOf(stray: Stray): string {
+  private whatOf(stray: UnplacedReading): string {
     const [measure, { objects }] = [measureOf(this.plan().measure), this.plan()];
     const was = caseText(this.plan(), stray.body);
     if (stray.kind === 'reading') {

@@ -3,7 +3,7 @@ import { uuid } from '../../fields/index.js';
 import type { PredictionBody, ReadingBody } from '../investigation/index.js';
 
 /** A record that found no place in its plan, as it was sent. */
-export type Stray = {
+export type UnplacedReading = {
   readonly id: string;
   /** Why it has no place, as a sentence. */
   readonly why: string;
@@ -14,22 +14,22 @@ export type Stray = {
 );
 
 /** What a tablet is told instead of its record: it is kept, for the educator to decide. */
-export interface StrayKept {
+export interface StoredUnplaced {
   readonly stray: true;
   readonly why: string;
 }
 
 /** Where the educator says that it belongs. */
-export interface StrayPlace {
+export interface Placement {
   readonly groupId: string;
   readonly levelId: string;
   readonly seriesId: string | null;
 }
 
-export const strayPlaceSchema = object({
+export const placementSchema = object({
   groupId: uuid(),
   levelId: uuid(),
   seriesId: uuid().nullable(),
 })
   .noUnknown()
-  .required() as unknown as Schema<StrayPlace>;
+  .required() as unknown as Schema<Placement>;
