@@ -155,7 +155,7 @@ test('a workbook is read like a table, and what is none is refused in words', as
   const litter = await demoOf(request, 'Do more turns pick up more steel litter?');
   const answer = await request.get(`/api/investigations/${litter.id}/trials.xlsx`);
   const made = await newInvestigation(request, { turns: [10, 20, 30, 40, 60] });
-  await page.goto(`/investigations/${made.id}/bring-in`);
+  await page.goto(`/investigations/${made.id}/import`);
   const box = page.getByLabel('Open a table: the file');
   await box.setInputFiles({
     name: 'trials.xlsx',

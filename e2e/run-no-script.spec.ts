@@ -144,7 +144,7 @@ test('what somebody types is never run: every text of every page, risk notes inc
     [`${of}/history`, image('another title')],
     [`${of}/room`, image('one')],
     [`${of}/board`, image('message')],
-    [`${of}/bring-in`, null],
+    [`${of}/import`, null],
     [`/vote/${poll}`, image('question')],
     ['/shelf', image('core')],
     ['/shelf/search', null],

@@ -8,14 +8,20 @@ import { classRoutes } from './library/classes/index.js';
 import { defineModels, PgNotifications } from './platform/database/index.js';
 import { designRoutes } from './library/designs/index.js';
 import { fieldRoutes } from './library/field/index.js';
-import { handingOnRoutes } from './transfer/files/index.js';
+import { transferRoutes } from './transfer/files/index.js';
 import { health } from './access/health/index.js';
-import { investigationRoutes, teachingRoutes } from './planning/investigations/index.js';
+import { investigationRoutes, calibrationRoutes } from './planning/investigations/index.js';
 import { jobs } from './platform/jobs/index.js';
 import { live } from './lesson/live/index.js';
 import { openapi } from './platform/openapi/index.js';
 import { asLogged, clientFault, problems, sendProblem } from './platform/problems/index.js';
-import { shutdown, security, validation, webApplication } from './platform/plugins/index.js';
+import {
+  currentAddress,
+  security,
+  shutdown,
+  validation,
+  webApplication,
+} from './platform/plugins/index.js';
 import { pollRoutes } from './planning/polls/index.js';
 import { printingRoutes } from './planning/printing/index.js';
 import { readingRoutes } from './lesson/readings/index.js';
@@ -52,6 +58,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
     logger: loggerOf(options.logger),
     bodyLimit: 256 * 1024,
+    rewriteUrl: currentAddress,
     // Idle keep-alive connections must not hold the shutdown.
     forceCloseConnections: 'idle',
     requestTimeout: 20_000,
@@ -81,7 +88,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(health, { sequelize });
   await app.register(sessionRoutes, { prefix: '/api', sequelize, setUpCode });
   await app.register(investigationRoutes, { prefix: '/api/investigations', sequelize });
-  await app.register(teachingRoutes, { prefix: '/api', sequelize });
+  await app.register(calibrationRoutes, { prefix: '/api', sequelize });
   await app.register(printingRoutes, { prefix: '/api', sequelize });
   await app.register(designRoutes, { prefix: '/api/designs', sequelize });
   await app.register(classRoutes, { prefix: '/api/classes', sequelize });
@@ -91,7 +98,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(roomRoutes, { prefix: '/api', sequelize });
   await app.register(live, { sequelize, notices });
   await app.register(readingRoutes, { prefix: '/api', sequelize });
-  await app.register(handingOnRoutes, { prefix: '/api', sequelize });
+  await app.register(transferRoutes, { prefix: '/api', sequelize });
   await app.register(archiveRoutes, { prefix: '/api', sequelize });
   if (options.webFolder) await app.register(webApplication, { folder: options.webFolder });
   else app.setNotFoundHandler((_request, reply) => sendProblem(reply, problem('NOT_FOUND')));

@@ -73,12 +73,15 @@ describe('two schools in one database', () => {
       expect(await ask('GET', `/api/${list}`), list).toEqual({ status: 200, text: '[]' });
     }
     const own = [
-      ...['', '/history', '/trials.csv', '/sheets.pdf', '/room', '/strays'],
+      ...['', '/history', '/trials.csv', '/sheets.pdf', '/room', '/unplaced-readings'],
       ...['/trials.xlsx', '/investigation.json', '/package.zip', '/report', '/report.pdf'],
     ];
     for (const part of own) {
       const { status, text } = await ask('GET', `/api/investigations/${id}${part}`);
-      expect(part === '/strays' ? [404, text] : [status, '[]'], part).toEqual([404, '[]']);
+      expect(part === '/unplaced-readings' ? [404, text] : [status, '[]'], part).toEqual([
+        404,
+        '[]',
+      ]);
     }
     expect((await ask('GET', `/api/designs/${design.id}`)).status).toBe(404);
     const change = { version: 2, actor: 'educator', plan };
@@ -292,7 +295,14 @@ describe('every query', () => {
     };
     options.logging = (sql) => asked.push(sql);
     const { id, plan, design } = lesson;
-    for (const part of ['', '/history', '/trials.csv', '/room', '/strays', '/package.zip']) {
+    for (const part of [
+      '',
+      '/history',
+      '/trials.csv',
+      '/room',
+      '/unplaced-readings',
+      '/package.zip',
+    ]) {
       await bench.send('GET', `/api/investigations/${id}${part}`);
     }
     for (const list of [

@@ -179,7 +179,7 @@ export async function partsOf(
   const shelf = await target.send<{ id: string; item: object }[]>('GET', '/api/shelf');
   const strays = await target.send<{ id: string }[]>(
     'GET',
-    `/api/investigations/${lesson.id}/strays`,
+    `/api/investigations/${lesson.id}/unplaced-readings`,
   );
   return {
     right: [

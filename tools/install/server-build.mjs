@@ -25,7 +25,7 @@ const ENTRIES = {
   'add-school': 'server/src/add-school.ts',
   nab: 'tools/nab/main.ts',
   'field-thread': 'server/src/library/field/solve.ts',
-  'hand-on-thread': 'server/src/transfer/files/export-investigation.ts',
+  'export-thread': 'server/src/transfer/files/export-investigation.ts',
   'print-thread': 'server/src/planning/printing/print.ts',
 };
 

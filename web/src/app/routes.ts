@@ -207,8 +207,9 @@ const pages: Routes = [
         title: 'Room – Nab',
         loadComponent: () => import('./lesson/room/room').then((m) => m.RoomPage),
       },
+      { path: 'bring-in', redirectTo: 'import' },
       {
-        path: 'bring-in',
+        path: 'import',
         title: 'Bring in readings – Nab',
         loadComponent: () =>
           import('./lesson/import-readings/import-readings').then((m) => m.ImportReadingsPage),

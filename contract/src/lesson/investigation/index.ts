@@ -1,4 +1,4 @@
-export * from './handing-on.js';
+export * from './transfer.js';
 export * from './investigation.js';
 export {
   lessonSchema,

@@ -34,7 +34,7 @@ const trial = (
   levelId: `level-${level}`,
   seriesId,
   outcome:
-    typeof outcome === 'number' ? { kind: 'count', count: outcome, off: 0, stuck: 0 } : outcome,
+    typeof outcome === 'number' ? { kind: 'count', count: outcome, meanRelativeError: 0, stuck: 0 } : outcome,
   model,
 });
 const lineOf = ([first]: readonly SeriesFinding[]) => first!.analysis!.line!;
@@ -306,7 +306,7 @@ describe('what groups foresee', () => {
       guess(40, 18, 2),
       guess(40, null, 3),
     ])!;
-    expect(scores.before).toEqual({ guesses: 2, off: (1 + 0.5) / 2 });
+    expect(scores.before).toEqual({ guesses: 2, meanRelativeError: (1 + 0.5) / 2 });
     expect(scores.after.guesses).toBe(2);
     expect(scores.after.meanRelativeError).toBeCloseTo((0.25 + 0.1) / 2, 12);
     expect(scores.p).toBeGreaterThan(0.05);
@@ -327,7 +327,7 @@ describe('what groups foresee', () => {
       guess(20, 14, 0),
       guess(10, 30, 1),
     ])!;
-    expect(scores.before).toEqual({ guesses: 1, off: 0.5 });
+    expect(scores.before).toEqual({ guesses: 1, meanRelativeError: 0.5 });
   });
 
   it('is nothing where all were made before, or where nothing was read', () => {

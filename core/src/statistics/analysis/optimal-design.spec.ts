@@ -20,7 +20,7 @@ describe('what to try next', () => {
   it('is the place that narrows the slope most, by as much as it does', () => {
     const made = readings((x) => 2 + 0.3 * x, 0.3, 2);
     const next = nextDesignPoint(analyse(made, true), [10, 15, 20, 30, 40])!;
-    expect(next).toMatchObject({ tells: 'slope', x: 40 });
+    expect(next).toMatchObject({ criterion: 'slope', x: 40 });
     // The same scatter with a reading more there, exactly on the line: only Σ(x − x̄)² has changed.
     const before = fitCurve('line', made)!;
     const after = fitCurve('line', [
@@ -40,7 +40,7 @@ describe('what to try next', () => {
       .filter(({ id }) => analysis.equallySupported.includes(id) && id !== 'means');
     const places = [10, 15, 20, 30, 40, 80];
     const next = nextDesignPoint(analysis, places)!;
-    expect(next).toMatchObject({ tells: 'shape', shapes: [first!.id, second!.id] });
+    expect(next).toMatchObject({ criterion: 'shape', shapes: [first!.id, second!.id] });
     const apart = places.map((x) => Math.abs(first!.at(x) - second!.at(x)));
     expect(next.criterion === 'shape' && next.predictionGap).toBeCloseTo(Math.max(...apart), 12);
     expect(next.x).toBe(places[apart.indexOf(Math.max(...apart))]);

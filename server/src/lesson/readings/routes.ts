@@ -20,7 +20,7 @@ type Sent<B> = ById & { Body: B; Querystring: { of?: string } };
 /**
  * `/api/readings/:id` and `/api/predictions/:id`: ids are made by the client, so a PUT that is sent
  * twice stores once. The same id with a different content is refused. With `?of=` its investigation,
- * what has no place there is kept as a stray and answered with 202; `/api/strays` gives it one.
+ * what has no place there is kept and answered with 202; `/api/unplaced-readings` gives it one.
  */
 export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
@@ -49,19 +49,19 @@ export const readingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async
   );
 
   app.get<ById>(
-    '/investigations/:id/strays',
+    '/investigations/:id/unplaced-readings',
     { config: EDUCATORS, schema: { params: byId } },
-    ({ params }) => service.strays(params.id),
+    ({ params }) => service.unplacedReadings(params.id),
   );
 
   app.post<ById & { Body: Placement }>(
-    '/strays/:id/place',
+    '/unplaced-readings/:id/place',
     { config: EDUCATORS, schema: { params: byId, body: placementSchema } },
-    ({ params, body }) => service.placeStray(params.id, body),
+    ({ params, body }) => service.placeReading(params.id, body),
   );
 
   app.delete<ById>(
-    '/strays/:id',
+    '/unplaced-readings/:id',
     { config: EDUCATORS, schema: { params: byId } },
     async ({ params }, reply) => {
       await service.leaveOut(params.id);

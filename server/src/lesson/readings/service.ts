@@ -12,11 +12,11 @@ import type { Sequelize, Transaction } from 'sequelize';
 import { ProblemError } from '../../platform/problems/index.js';
 import { notAllowed, requireInvestigation, type Principal } from '../../access/roles/index.js';
 import {
-  findStray,
-  keepStray,
-  openStrays,
+  findUnplaced,
+  saveUnplaced,
+  listUnplaced,
   resolveUnplaced,
-  type StrayKind,
+  type UnplacedKind,
 } from '../unplaced-readings/index.js';
 import {
   findPrediction,
@@ -34,7 +34,7 @@ import {
 export function readingService(sequelize: Sequelize) {
   /** @param of the investigation that the record is sent for; null from those who do not say it. */
   const store = <B extends ReadingBody | PredictionBody, R extends object>(
-    kind: StrayKind,
+    kind: UnplacedKind,
     insert: (at: Sequelize, id: string, body: B, bound: WriteScope) => Promise<Place<R>>,
     find: (id: string) => Promise<R | null>,
   ) => {
@@ -49,19 +49,19 @@ export function readingService(sequelize: Sequelize) {
       const mine = who.role === 'group' ? who.investigationId : null;
       const place = await insert(sequelize, id, body, { mine });
       if (place.stored) return place.stored;
-      const { stray } = place;
-      if (stray && stray.settled !== 'placed') return { stray: true, why: stray.why };
-      const why = stray ? null : whyStray(place, body, who);
+      const { stray: unplaced } = place;
+      if (unplaced && unplaced.settled !== 'placed') return { stray: true, why: unplaced.why };
+      const why = unplaced ? null : whyUnplaced(place, body, who);
       if (why === null) {
         const known = await find(id);
         // Its id is there, but not for this school to see: asking again would change nothing.
         if (!known) throw new ProblemError('ID_TAKEN');
-        if (!stray) requireSame<object>(known, body);
+        if (!unplaced) requireSame<object>(known, body);
         return known;
       }
       if (of === null) throw new ProblemError('NOT_FOUND', { detail: why });
       const kept = await sequelize.transaction((transaction) =>
-        keepStray({ id, kind, investigationId: of, body, why }, transaction),
+        saveUnplaced({ id, kind, investigationId: of, body, why }, transaction),
       );
       if (!kept) throw new ProblemError('NOT_FOUND', { detail: why });
       return { stray: true, why };
@@ -76,18 +76,18 @@ export function readingService(sequelize: Sequelize) {
       findPrediction,
     ),
 
-    strays: (investigationId: string): Promise<UnplacedReading[]> =>
-      sequelize.transaction((transaction) => openStrays(investigationId, transaction)),
+    unplacedReadings: (investigationId: string): Promise<UnplacedReading[]> =>
+      sequelize.transaction((transaction) => listUnplaced(investigationId, transaction)),
 
-    /** Gives a stray the place that the educator says; what it was to correct stays as it is. */
-    placeStray: (id: string, place: Placement): Promise<Reading | Prediction> =>
+    /** Saves a reading at the place that the educator chose; what it was to correct stays as it is. */
+    placeReading: (id: string, place: Placement): Promise<Reading | Prediction> =>
       sequelize.transaction(async (transaction) => {
-        const stray = await openStray(id, transaction);
-        await resolveUnplaced(stray, 'placed', transaction);
-        const bound = { mine: stray.investigationId, transaction };
-        const body = { ...stray.body, ...place };
+        const unplaced = await requireUnplaced(id, transaction);
+        await resolveUnplaced(unplaced, 'placed', transaction);
+        const bound = { mine: unplaced.investigationId, transaction };
+        const body = { ...unplaced.body, ...place };
         const { stored } =
-          stray.kind === 'prediction'
+          unplaced.kind === 'prediction'
             ? await storePrediction(sequelize, id, body as PredictionBody, bound)
             : await storeReading(sequelize, id, { ...(body as ReadingBody), ...ITS_OWN }, bound);
         if (!stored) throw noSuchPlace();
@@ -97,7 +97,7 @@ export function readingService(sequelize: Sequelize) {
     /** It stays in the database and is asked about no more. */
     leaveOut: (id: string): Promise<void> =>
       sequelize.transaction(async (transaction) => {
-        await resolveUnplaced(await openStray(id, transaction), 'left-out', transaction);
+        await resolveUnplaced(await requireUnplaced(id, transaction), 'left-out', transaction);
       }),
   };
 }
@@ -105,10 +105,10 @@ export function readingService(sequelize: Sequelize) {
 /** A reading that stands for itself. */
 const ITS_OWN = { corrects: null, reason: null, withdrawn: false };
 
-async function openStray(id: string, transaction: Transaction) {
-  const stray = await findStray(id, transaction);
-  if (stray === null || stray.settled !== null) throw new ProblemError('NOT_FOUND');
-  return stray;
+async function requireUnplaced(id: string, transaction: Transaction) {
+  const unplaced = await findUnplaced(id, transaction);
+  if (unplaced === null || unplaced.settled !== null) throw new ProblemError('NOT_FOUND');
+  return unplaced;
 }
 
 const noSuchPlace = (): ProblemError =>
@@ -126,7 +126,7 @@ function requireOwn({ groupId, actor }: ReadingBody | PredictionBody, who: Princ
  * Why a record has no place in its plan, as a sentence; null where it has one.
  * @throws ProblemError where it has one and may not go there.
  */
-function whyStray(
+function whyUnplaced(
   { investigationId, rehearsed, demo, correctable }: Place<unknown>,
   body: ReadingBody | PredictionBody,
   who: Principal,

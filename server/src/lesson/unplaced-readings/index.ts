@@ -1,1 +1,7 @@
-export { findStray, keepStray, openStrays, resolveUnplaced, type StrayKind } from './repository.js';
+export {
+  findUnplaced,
+  saveUnplaced,
+  listUnplaced,
+  resolveUnplaced,
+  type UnplacedKind,
+} from './repository.js';

@@ -2,11 +2,11 @@ import type { UnplacedReading } from '@nab/contract/lesson';
 import type { Transaction } from 'sequelize';
 import { InvestigationRow, UnplacedReadingRow } from '../../platform/database/index.js';
 
-export type StrayKind = UnplacedReading['kind'];
+export type UnplacedKind = UnplacedReading['kind'];
 
 /** Keeps a record beside the plan; false where there is no such investigation. Once for each id. */
-export async function keepStray(
-  stray: { id: string; kind: StrayKind; investigationId: string; body: object; why: string },
+export async function saveUnplaced(
+  stray: { id: string; kind: UnplacedKind; investigationId: string; body: object; why: string },
   transaction: Transaction,
 ): Promise<boolean> {
   if (!(await InvestigationRow.findByPk(stray.investigationId, { transaction }))) return false;
@@ -17,13 +17,13 @@ export async function keepStray(
   return true;
 }
 
-export const findStray = (
+export const findUnplaced = (
   id: string,
   transaction: Transaction,
 ): Promise<UnplacedReadingRow | null> =>
   UnplacedReadingRow.findByPk(id, { transaction, lock: true });
 
-export async function openStrays(
+export async function listUnplaced(
   investigationId: string,
   transaction: Transaction,
 ): Promise<UnplacedReading[]> {

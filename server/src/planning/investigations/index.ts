@@ -7,5 +7,5 @@ export {
   toReading,
 } from './repository.js';
 export { investigationRoutes } from './routes.js';
-export { teachingRoutes } from './teaching-routes.js';
+export { calibrationRoutes } from './calibration-routes.js';
 export { changePlan, investigationService, requireOfExperiment } from './service.js';

@@ -1,3 +1,4 @@
+export { currentAddress } from './former-addresses.js';
 export { shutdown } from './shutdown.js';
 export { namedFile } from './file-name.js';
 export { clientAbortSignal } from './client-abort.js';

@@ -1,5 +1,5 @@
 /** Worker threads that are bundled beside the server; `tools/install/server-build.mjs` makes them. */
-type Thread = 'field-thread' | 'hand-on-thread' | 'print-thread';
+type Thread = 'field-thread' | 'export-thread' | 'print-thread';
 
 /**
  * Address of a worker thread's bundle. From source (tests) it is the bundle of the last build, since

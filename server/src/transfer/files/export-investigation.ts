@@ -4,14 +4,14 @@ import { dataPackageOf } from './data-package.js';
 import { workbookOf } from './workbook.js';
 
 /** What a thread is asked to make of an investigation. */
-export type HandOnOrder = { readonly investigation: Investigation } & (
+export type ExportOrder = { readonly investigation: Investigation } & (
   | { readonly as: 'pages' | 'pdf'; readonly settings: ReportSettings }
   | { readonly as: 'package' | 'workbook' }
 );
 
 /** Runs in a thread of its own, so that nobody waits for a reading to be taken meanwhile. */
 export default async function exportInvestigation(
-  order: HandOnOrder,
+  order: ExportOrder,
 ): Promise<Uint8Array | string> {
   const { investigation } = order;
   switch (order.as) {

@@ -1,1 +1,1 @@
-export { handingOnRoutes } from './routes.js';
+export { transferRoutes } from './routes.js';

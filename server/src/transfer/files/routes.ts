@@ -22,7 +22,7 @@ import { ProblemError } from '../../platform/problems/index.js';
 import { EDUCATORS, VIEWERS } from '../../access/roles/index.js';
 import { importReadings } from './import-readings.js';
 import { asTable, csvOf } from './csv.js';
-import type { HandOnOrder } from './export-investigation.js';
+import type { ExportOrder } from './export-investigation.js';
 import { investigationIn, importInvestigation } from './import-investigation.js';
 import { trialTable } from './trial-table.js';
 
@@ -34,13 +34,13 @@ const MOST_BROUGHT_IN = 8 * 1024 * 1024;
 const MOST_WAITING = 20;
 
 /** What an investigation is handed on as, and how one is taken in. */
-export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
+export const transferRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
   { sequelize },
 ) => {
   const service = investigationService(sequelize);
-  const pool = new Piscina<HandOnOrder, Uint8Array | string>({
-    filename: threadFile('hand-on-thread'),
+  const pool = new Piscina<ExportOrder, Uint8Array | string>({
+    filename: threadFile('export-thread'),
     minThreads: 0,
     maxThreads: 1,
     maxQueue: MOST_WAITING,
@@ -54,7 +54,7 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
     );
   }
 
-  const make = async (order: HandOnOrder, reply: FastifyReply): Promise<Uint8Array | string> => {
+  const make = async (order: ExportOrder, reply: FastifyReply): Promise<Uint8Array | string> => {
     if (pool.queueSize >= MOST_WAITING) throw new ProblemError('BUSY');
     return pool.run(order, { signal: clientAbortSignal(reply) });
   };
@@ -138,7 +138,7 @@ export const handingOnRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asy
   );
 
   app.post<{ Body: Buffer | undefined; Querystring: TakeInAsk }>(
-    '/handed-on',
+    '/imports',
     { config: EDUCATORS, bodyLimit: MOST_TAKEN_IN, schema: { querystring: takeInSchema } },
     async ({ body, query }, reply) => {
       if (!body) throw new ProblemError('MALFORMED', { detail: 'No file was sent.' });

@@ -30,7 +30,7 @@ import { ToastService, ToastOutlet } from '../ui/toasts';
 import { duplicatePlan } from './duplicate';
 import { BackupPanel } from './backup-panel';
 import { Sketch } from './sketch';
-import { TakeIn } from './take-in';
+import { ImportInvestigation } from './import-investigation';
 import { writeLocal, readLocal } from '../platform/local-storage';
 
 type Item = InvestigationSummary;
@@ -67,7 +67,7 @@ const WAYS = [
     RouterLink,
     SegmentedName,
     Sketch,
-    TakeIn,
+    ImportInvestigation,
     SortKeys,
     TableName,
     ToastOutlet,

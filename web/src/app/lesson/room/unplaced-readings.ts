@@ -62,8 +62,8 @@ import { Server, ServerAway, ServerRefusal } from '../../platform/server';
   `,
   template: `
     @if (rows().length > 0) {
-      <section aria-labelledby="strays">
-        <h2 id="strays">Readings without a place</h2>
+      <section aria-labelledby="unplaced">
+        <h2 id="unplaced">Readings without a place</h2>
         @if (fault(); as words) {
           <nab-notice state="stop">{{ words }}</nab-notice>
         }
@@ -124,13 +124,13 @@ export class UnplacedReadings {
     Object.fromEntries(this.store.cases().map((one) => [keyOf(one), one.name])),
   );
   protected readonly rows = computed(() =>
-    this.list().map((stray) => ({
-      id: stray.id,
-      why: stray.why,
-      at: format(new Date(stray.receivedAt), 'HH:mm'),
-      by: this.plan().groups.find(({ id }) => id === stray.body.groupId)?.name ?? '',
-      what: this.whatOf(stray),
-      place: { ...this.knownPlace(stray), ...this.chosen()[stray.id] },
+    this.list().map((reading) => ({
+      id: reading.id,
+      why: reading.why,
+      at: format(new Date(reading.receivedAt), 'HH:mm'),
+      by: this.plan().groups.find(({ id }) => id === reading.body.groupId)?.name ?? '',
+      what: this.whatOf(reading),
+      place: { ...this.knownPlace(reading), ...this.chosen()[reading.id] },
     })),
   );
   protected readonly keyOf = keyOf;
@@ -159,11 +159,11 @@ export class UnplacedReadings {
 
   protected place(id: string, place: Partial<Placement>): Promise<void> {
     const { groupId = '', levelId = '', seriesId = null } = place;
-    return this.trying(this.server.placeStray(id, { groupId, levelId, seriesId }));
+    return this.trying(this.server.placeReading(id, { groupId, levelId, seriesId }));
   }
 
   protected leaveOut(id: string): Promise<void> {
-    return this.trying(this.server.leaveOutStray(id));
+    return this.trying(this.server.leaveOutReading(id));
   }
 
   /** What still is in the plan of where it said that it belongs. */
@@ -176,19 +176,19 @@ export class UnplacedReadings {
     return { ...group, ...(level && { levelId, seriesId }) };
   }
 
-  private whatOf(stray: UnplacedReading): string {
+  private whatOf(reading: UnplacedReading): string {
     const [measure, { objects }] = [measureOf(this.plan().measure), this.plan()];
-    const was = caseText(this.plan(), stray.body);
-    if (stray.kind === 'reading') {
-      return `${outcomeText(measure, stray.body.outcome, objects)}${was ? ` at ${was}` : ''}`;
+    const was = caseText(this.plan(), reading.body);
+    if (reading.kind === 'reading') {
+      return `${outcomeText(measure, reading.body.outcome, objects)}${was ? ` at ${was}` : ''}`;
     }
-    const { value, words } = stray.body;
+    const { value, words } = reading.body;
     return `Prediction: ${value === null ? (words ?? '') : measuredText(measure, value)}`;
   }
 
   private async read(): Promise<void> {
     try {
-      this.list.set(await firstValueFrom(this.server.strays(this.store.id())));
+      this.list.set(await firstValueFrom(this.server.unplacedReadings(this.store.id())));
     } catch (error) {
       if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
       // They are told of again when the server is back.

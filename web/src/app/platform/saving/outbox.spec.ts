@@ -160,7 +160,7 @@ describe('the outbox', () => {
     await outbox.addReading('x', reading(4));
     await vi.waitFor(() => expect(delivered).toHaveLength(1));
     expect(sent[0]!.path).toMatch(/\?of=x$/);
-    expect(outbox.strays()).toEqual([{ stray: true, why }]);
+    expect(outbox.unplaced()).toEqual([{ stray: true, why }]);
     await vi.waitFor(async () => expect(await benchStore.outgoing.count()).toBe(0));
   });
 

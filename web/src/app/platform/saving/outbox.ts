@@ -36,7 +36,7 @@ export class Outbox {
   private readonly server = inject(Server);
   private readonly pendingSignal = signal<readonly OutgoingRecord[]>([]);
   private readonly awaySignal = signal(false);
-  private readonly straysSignal = signal<readonly StoredUnplaced[]>([]);
+  private readonly unplacedSignal = signal<readonly StoredUnplaced[]>([]);
   private readonly storageSignal = signal<Storage>('asked');
   private readonly unsavedSignal = signal<string | null>(null);
   private readonly signedOutSignal = signal(false);
@@ -49,7 +49,7 @@ export class Outbox {
   readonly away = this.awaySignal.asReadonly();
   readonly delivered = this.deliveries.asObservable();
   /** What has arrived here since the page was opened and waits for the educator to give it a place. */
-  readonly strays = this.straysSignal.asReadonly();
+  readonly unplaced = this.unplacedSignal.asReadonly();
   /** What this browser does with what is written into it. */
   readonly storage = this.storageSignal.asReadonly();
   /** Why the last record is neither here nor at the server; null when it is. */
@@ -180,7 +180,7 @@ export class Outbox {
       this.server.put<StoredUnplaced | { stray?: never }>(path, body),
     );
     this.signedOutSignal.set(false);
-    if (answer.stray) this.straysSignal.update((list) => [...list, answer]);
+    if (answer.stray) this.unplacedSignal.update((list) => [...list, answer]);
     else this.deliveries.next({ kind, investigationId, record: answer as never });
   }
 }

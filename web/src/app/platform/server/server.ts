@@ -30,7 +30,7 @@ import type {
   SignInBody,
   UnplacedReading,
   Placement,
-  TakenIn,
+  ImportedInvestigation,
   VersionedDesign,
   VoteBody,
 } from '@nab/contract/lesson';
@@ -127,13 +127,13 @@ export class Server {
 
   /** Keeps what an investigation has shown for the school's next lessons, or forgets it. */
   teach(id: string, keep: boolean): Observable<unknown> {
-    const path = `/api/investigations/${id}/teaching`;
+    const path = `/api/investigations/${id}/calibration`;
     return this.guard(keep ? this.http.put(path, null) : this.http.delete(path));
   }
 
   /** Forgets what every class has taught. */
   forgetAll(): Observable<unknown> {
-    return this.guard(this.http.delete('/api/teachings'));
+    return this.guard(this.http.delete('/api/calibrations'));
   }
 
   /** Brings in the readings of a table, all or nothing. */
@@ -143,9 +143,9 @@ export class Server {
   }
 
   /** Takes in what another Nab handed on: a data package, or the investigation in it. */
-  takeIn(file: Blob, as: 'itself' | 'copy'): Observable<TakenIn> {
+  importInvestigation(file: Blob, as: 'itself' | 'copy'): Observable<ImportedInvestigation> {
     const type = /json/.test(file.type) ? 'application/json' : 'application/zip';
-    const answer = this.http.post<TakenIn>('/api/handed-on', file, {
+    const answer = this.http.post<ImportedInvestigation>('/api/imports', file, {
       headers: { 'content-type': type },
       params: { as },
     });
@@ -213,16 +213,18 @@ export class Server {
   }
 
   /** Records that found no place in their plan. */
-  strays(id: string): Observable<UnplacedReading[]> {
-    return this.guard(this.http.get<UnplacedReading[]>(`/api/investigations/${id}/strays`));
+  unplacedReadings(id: string): Observable<UnplacedReading[]> {
+    return this.guard(
+      this.http.get<UnplacedReading[]>(`/api/investigations/${id}/unplaced-readings`),
+    );
   }
 
-  placeStray(id: string, body: Placement): Observable<unknown> {
-    return this.guard(this.http.post(`/api/strays/${id}/place`, body));
+  placeReading(id: string, body: Placement): Observable<unknown> {
+    return this.guard(this.http.post(`/api/unplaced-readings/${id}/place`, body));
   }
 
-  leaveOutStray(id: string): Observable<unknown> {
-    return this.guard(this.http.delete(`/api/strays/${id}`));
+  leaveOutReading(id: string): Observable<unknown> {
+    return this.guard(this.http.delete(`/api/unplaced-readings/${id}`));
   }
 
   /** Where this tablet's group is; nobody waits for it. */

@@ -13,7 +13,7 @@ interface Box {
   readonly signedOut?: boolean;
   readonly unsaved?: string | null;
   readonly storage?: string;
-  readonly strays?: readonly { readonly why: string }[];
+  readonly unplaced?: readonly { readonly why: string }[];
   /** Changes whose page was left. */
   readonly left?: readonly { readonly stale?: boolean }[];
   /** Why this browser cannot open Nab without the server. */
@@ -28,13 +28,13 @@ async function said({
   signedOut = false,
   unsaved = null,
   storage = 'kept',
-  strays = [],
+  unplaced = [],
   left = [],
   bound = null,
   newer = false,
 }: Box): Promise<{ text: string; green: boolean; buttons: string[] }> {
   const outbox = Object.fromEntries(
-    Object.entries({ pending, away, signedOut, unsaved, storage, strays }).map(([key, value]) => [
+    Object.entries({ pending, away, signedOut, unsaved, storage, unplaced }).map(([key, value]) => [
       key,
       signal(value),
     ]),
@@ -84,7 +84,7 @@ describe('what is said about saving', () => {
     ],
     ['a change of a page that was left waits', { left: [{}] }, /A change is kept/, []],
     ['it meets a newer one', { left: [{ stale: true }] }, /open its page to decide/, []],
-    ['one has no place', { strays: [{ why: 'Its level is gone.' }] }, /1 with your educator/, []],
+    ['one has no place', { unplaced: [{ why: 'Its level is gone.' }] }, /1 with your educator/, []],
   ];
   it.each(notGreen)('is not “Saved” where %s', async (_what, box, text, buttons) => {
     const now = await said(box);

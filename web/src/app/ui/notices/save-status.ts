@@ -121,9 +121,9 @@ export class SaveStatus {
       return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };
     }
     if (states.includes('saving') || waiting > 0) return { mark: 'live', text: 'Saving …' };
-    const strays = this.outbox.strays();
-    if (strays.length > 0) {
-      const text = `${strays.length} with your educator. ${strays.at(-1)!.why}`;
+    const unplaced = this.outbox.unplaced();
+    if (unplaced.length > 0) {
+      const text = `${unplaced.length} with your educator. ${unplaced.at(-1)!.why}`;
       return { mark: 'caution', text };
     }
     if (this.outbox.storage() === 'nothing') {

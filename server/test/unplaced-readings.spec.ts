@@ -27,7 +27,7 @@ beforeEach(async () => {
 const put = (id: string, body: object, of: string | null = lesson.id): Promise<Answer> =>
   bench.send('PUT', `/api/readings/${id}${of === null ? '' : `?of=${of}`}`, body);
 const strays = async (): Promise<{ id: string; body: object; kind: string }[]> =>
-  (await bench.send('GET', `/api/investigations/${lesson.id}/strays`)).body;
+  (await bench.send('GET', `/api/investigations/${lesson.id}/unplaced-readings`)).body;
 const readings = async (): Promise<{ id: string }[]> =>
   (await bench.send('GET', `/api/investigations/${lesson.id}`)).body.readings;
 
@@ -54,12 +54,14 @@ describe('a record without a place', () => {
       levelId: lesson.plan.levels[0]!.id,
       seriesId: null,
     };
-    const placed = await bench.send('POST', `/api/strays/${id}/place`, place);
+    const placed = await bench.send('POST', `/api/unplaced-readings/${id}/place`, place);
     expect(placed.status, placed.text).toBe(200);
     expect(await readings()).toMatchObject([{ id, ...place, outcome: late.outcome }]);
     expect(await strays()).toEqual([]);
     expect((await put(id, late)).body).toMatchObject({ id, ...place });
-    expect((await bench.send('POST', `/api/strays/${id}/place`, place)).status).toBe(404);
+    expect((await bench.send('POST', `/api/unplaced-readings/${id}/place`, place)).status).toBe(
+      404,
+    );
   });
 
   it('goes to no other investigation, and stays when the place is none', async () => {
@@ -71,7 +73,9 @@ describe('a record without a place', () => {
       levelId: other.plan.levels[0]!.id,
       seriesId: null,
     };
-    expect((await bench.send('POST', `/api/strays/${id}/place`, elsewhere)).status).toBe(404);
+    expect((await bench.send('POST', `/api/unplaced-readings/${id}/place`, elsewhere)).status).toBe(
+      404,
+    );
     expect(await strays()).toHaveLength(1);
   });
 
@@ -79,7 +83,7 @@ describe('a record without a place', () => {
     const id = randomUUID();
     await put(id, late);
     const before = await bench.count('strays');
-    expect((await bench.send('DELETE', `/api/strays/${id}`)).status).toBe(204);
+    expect((await bench.send('DELETE', `/api/unplaced-readings/${id}`)).status).toBe(204);
     expect(await strays()).toEqual([]);
     expect(await bench.count('strays')).toBe(before);
     expect((await put(id, late)).status).toBe(202);
@@ -91,7 +95,7 @@ describe('a record without a place', () => {
     const id = randomUUID();
     expect((await put(id, body)).body.why).toBe('The reading that it corrects is not there.');
     const { groupId, levelId, seriesId } = body;
-    await bench.send('POST', `/api/strays/${id}/place`, { groupId, levelId, seriesId });
+    await bench.send('POST', `/api/unplaced-readings/${id}/place`, { groupId, levelId, seriesId });
     expect(await readings()).toMatchObject([{ id, corrects: null, withdrawn: false }]);
   });
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { TakenIn } from '@nab/contract/lesson';
+import type { ImportedInvestigation } from '@nab/contract/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { firstValueFrom } from 'rxjs';
@@ -10,7 +10,7 @@ import { Server, ServerRefusal, faultWords } from '../platform/server';
 
 /** One investigation that another Nab handed on. */
 @Component({
-  selector: 'nab-take-in',
+  selector: 'nab-import-investigation',
   imports: [Notice, NzButtonModule, NzUploadModule, RouterLink, UploadName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
@@ -49,7 +49,7 @@ import { Server, ServerRefusal, faultWords } from '../platform/server';
         }}</span>
       </nz-upload>
       @if (here(); as file) {
-        <button nz-button type="button" [disabled]="busy()" (click)="takeIn(file, 'copy')">
+        <button nz-button type="button" [disabled]="busy()" (click)="import(file, 'copy')">
           Take it in as a copy
         </button>
       }
@@ -71,10 +71,10 @@ import { Server, ServerRefusal, faultWords } from '../platform/server';
     }
   `,
 })
-export class TakeIn {
+export class ImportInvestigation {
   private readonly server = inject(Server);
   protected readonly busy = signal(false);
-  protected readonly done = signal<TakenIn | null>(null);
+  protected readonly done = signal<ImportedInvestigation | null>(null);
   protected readonly faults = signal<readonly string[]>([]);
   /** A file whose investigation is here already. */
   protected readonly here = signal<File | null>(null);
@@ -82,17 +82,17 @@ export class TakeIn {
   readonly changed = output();
 
   protected readonly take = (file: NzUploadFile): boolean => {
-    void this.takeIn(file as unknown as File, 'itself');
+    void this.import(file as unknown as File, 'itself');
     return false;
   };
 
-  protected async takeIn(file: File, as: 'itself' | 'copy'): Promise<void> {
+  protected async import(file: File, as: 'itself' | 'copy'): Promise<void> {
     this.busy.set(true);
     this.done.set(null);
     this.faults.set([]);
     this.here.set(null);
     try {
-      this.done.set(await firstValueFrom(this.server.takeIn(file, as)));
+      this.done.set(await firstValueFrom(this.server.importInvestigation(file, as)));
       this.changed.emit();
     } catch (error) {
       this.faults.set(reasonsOf(error));

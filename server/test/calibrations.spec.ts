@@ -33,7 +33,7 @@ async function ran(made: Investigation, times = 2): Promise<void> {
   }
 }
 const teach = (of: Investigation, method: 'PUT' | 'DELETE' = 'PUT') =>
-  bench.send(method, `/api/investigations/${of.id}/teaching`);
+  bench.send(method, `/api/investigations/${of.id}/calibration`);
 const read = async ({ id }: Investigation): Promise<Investigation> =>
   (await bench.send('GET', `/api/investigations/${id}`)).body as Investigation;
 
@@ -122,7 +122,7 @@ describe('what a class teaches', () => {
     await bench.send('PUT', `/api/investigations/${classes[0]!.id}/place`, { place: 'open' });
     expect((await teach(classes[0]!, 'DELETE')).status).toBe(204);
     expect(await count()).toBe(1);
-    expect((await bench.send('DELETE', '/api/teachings')).status).toBe(204);
+    expect((await bench.send('DELETE', '/api/calibrations')).status).toBe(204);
     expect(await count()).toBe(0);
     expect((await read(classes[1]!)).readings).toHaveLength(12);
   });

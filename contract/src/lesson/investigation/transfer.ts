@@ -27,7 +27,7 @@ export const takeInSchema = object({
   .required() as unknown as Schema<TakeInAsk>;
 
 /** What was taken in. */
-export interface TakenIn {
+export interface ImportedInvestigation {
   readonly id: string;
   readonly title: string;
 }

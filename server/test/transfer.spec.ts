@@ -32,7 +32,7 @@ async function get(path: string): Promise<File> {
 async function takeIn(file: Uint8Array, as = 'itself', type = 'application/zip') {
   const answer = await bench.app.inject({
     method: 'POST',
-    url: `/api/handed-on?as=${as}`,
+    url: `/api/imports?as=${as}`,
     headers: { 'content-type': type },
     payload: Buffer.from(file),
   });

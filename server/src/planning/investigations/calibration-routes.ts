@@ -9,8 +9,8 @@ import { EDUCATORS } from '../../access/roles/index.js';
 import { forget, saveCalibration, calibrationKey } from '../calibrations/index.js';
 import { findInvestigation } from './repository.js';
 
-/** What classes have taught Nab: kept for the school's next lessons, and forgotten. */
-export const teachingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
+/** Saves what a class's trials say about Nab's predictions, for the school's next lessons, and removes it. */
+export const calibrationRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = async (
   app,
   { sequelize },
 ) => {
@@ -18,7 +18,7 @@ export const teachingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     tryAgain(sequelize, { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, work);
   const options = { config: EDUCATORS, schema: { params: byId } };
 
-  app.put<ById>('/investigations/:id/teaching', options, async ({ params }, reply) => {
+  app.put<ById>('/investigations/:id/calibration', options, async ({ params }, reply) => {
     await change(async (transaction) => {
       const found = await findInvestigation(params.id, transaction);
       if (!found) throw new ProblemError('NOT_FOUND');
@@ -27,12 +27,12 @@ export const teachingRoutes: FastifyPluginAsync<{ sequelize: Sequelize }> = asyn
     return reply.status(204).send();
   });
 
-  app.delete<ById>('/investigations/:id/teaching', options, async ({ params }, reply) => {
+  app.delete<ById>('/investigations/:id/calibration', options, async ({ params }, reply) => {
     await change((transaction) => forget([params.id], transaction));
     return reply.status(204).send();
   });
 
-  app.delete('/teachings', { config: EDUCATORS }, async (_request, reply) => {
+  app.delete('/calibrations', { config: EDUCATORS }, async (_request, reply) => {
     await change((transaction) => forget(null, transaction));
     return reply.status(204).send();
   });
