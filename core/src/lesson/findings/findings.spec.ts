@@ -34,7 +34,9 @@ const trial = (
   levelId: `level-${level}`,
   seriesId,
   outcome:
-    typeof outcome === 'number' ? { kind: 'count', count: outcome, meanRelativeError: 0, stuck: 0 } : outcome,
+    typeof outcome === 'number'
+      ? { kind: 'count', count: outcome, meanRelativeError: 0, stuck: 0 }
+      : outcome,
   model,
 });
 const lineOf = ([first]: readonly SeriesFinding[]) => first!.analysis!.line!;
