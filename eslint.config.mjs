@@ -51,7 +51,7 @@ const ORDER = {
   },
   'web/src/app': {
     platform: [
-      ...['server', 'service-worker', 'local-storage', 'session', 'locale', 'workers', 'files'],
+      ...['server', 'service-worker', 'local-storage', 'session', 'library', 'workers', 'files'],
       'saving',
     ],
     ui: [

@@ -4,54 +4,70 @@ import { join } from 'node:path';
 
 /** Where the addresses of the application are listed. */
 const ROUTES = 'src/app/routes.ts';
+/** What is fetched beside every page. */
+const LIBRARY = 'src/app/platform/library/library-ready.ts';
 
 /**
  * Writes `pages.json` beside the built application: a list of `{ path, files }`, in the order in which
  * the router tries them. `path` is as the router has it (`investigations/:id/run`), `files` what is
  * not in index.html already. The server names them in the page, so that the browser fetches them at
  * once instead of finding one after the other.
- * @param stats esbuild's metafile of the build. @param source folder of the web application.
+ * @param stats esbuild's metafile of the build, its files merged. @param source folder of the web application.
  */
 export async function writePages(folder, stats, source) {
-  const { inputs, outputs } = JSON.parse(readFileSync(stats, 'utf8'));
-  const routes = await routesOf(readFileSync(join(source, ROUTES), 'utf8'));
+  const account = JSON.parse(readFileSync(stats, 'utf8'));
   const index = readFileSync(join(folder, 'index.html'), 'utf8');
   const named = new Set([...index.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name));
-  const atOnce = [...named].reduce((all, name) => closure(outputs, name, all), new Set());
+  const pages = (await pageFetches(account, source, [...named])).map(({ path, files }) => ({
+    path,
+    files: [...files].filter((name) => !named.has(name)),
+  }));
+  writeFileSync(join(folder, 'pages.json'), JSON.stringify(pages));
+}
+
+/**
+ * All files that each page fetches before it can be drawn.
+ * @param account the build's metafile; of a file, `entryPoint` or `entryPoints`.
+ * @param start what index.html names.
+ * @returns list of `{ path, files }`, files as a Set, what is needed first is first.
+ */
+export async function pageFetches({ inputs, outputs }, source, start) {
+  const routes = await routesOf(readFileSync(join(source, ROUTES), 'utf8'));
+  const atOnce = start.reduce((all, name) => closure(outputs, name, all), new Set());
   const resolved = new Map(
-    [ROUTES, 'src/app/platform/locale/format-english.ts'].flatMap((file) =>
+    [ROUTES, LIBRARY].flatMap((file) =>
       inputs[file].imports
         .filter(({ kind }) => kind === 'dynamic-import')
         .map(({ original, path }) => [original, path]),
     ),
   );
   const chunks = new Map(
-    Object.entries(outputs).flatMap(([name, { entryPoint }]) =>
-      entryPoint && name.endsWith('.js') ? [[entryPoint, name]] : [],
+    Object.entries(outputs).flatMap(([name, { entryPoint, entryPoints }]) =>
+      (entryPoints ?? (entryPoint ? [entryPoint] : [])).map((one) => [one, name]),
     ),
   );
-  const pages = routes.map(({ path, imports }) => {
-    const files = ['./register-english', ...imports].reduce((all, wanted) => {
+  return routes.map(({ path, imports }) => ({
+    path,
+    files: ['./set-up-library', ...imports].reduce((all, wanted) => {
       const chunk = chunks.get(resolved.get(wanted));
       if (!chunk) throw new Error(`The build has no file for ${wanted}, which ${ROUTES} names.`);
       return closure(outputs, chunk, all);
-    }, new Set(atOnce));
-    return { path, files: [...files].filter((name) => !named.has(name)) };
-  });
-  writeFileSync(join(folder, 'pages.json'), JSON.stringify(pages));
+    }, new Set(atOnce)),
+  }));
 }
 
 /**
- * What a built application fetches: for any page, and in all for each.
+ * What a built application fetches: at once, whatever the page, and in all for each.
  * @returns `{ atOnce, pages: [{ path, files }] }`, names of files.
  */
 export function pageClosures(folder) {
   const index = readFileSync(join(folder, 'index.html'), 'utf8');
   const named = [...index.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name);
   const pages = JSON.parse(readFileSync(join(folder, 'pages.json'), 'utf8'));
-  const all = pages.map(({ path, files }) => ({ path, files: [...new Set([...named, ...files])] }));
-  const common = (name) => all.every(({ files }) => files.includes(name));
-  return { atOnce: (all[0]?.files ?? []).filter(common), pages: all };
+  return {
+    atOnce: named,
+    pages: pages.map(({ path, files }) => ({ path, files: [...new Set([...named, ...files])] })),
+  };
 }
 
 /** What a file imports before it runs, and what that imports; what comes first is needed first. */

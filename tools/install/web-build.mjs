@@ -1,9 +1,11 @@
 // Builds the web application. Node's built-ins only.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
+import { buildFolder, copyWithDirectImports } from './direct-imports.mjs';
 import { projectFolder } from './folders.mjs';
+import { mergeChunks } from './merge-chunks.mjs';
 import { writePages } from './page-files.mjs';
 import { refuse, stage } from './report.mjs';
 import { stampOf } from './stamp.mjs';
@@ -12,6 +14,8 @@ export const webFolder = join(projectFolder, 'web', 'dist', 'browser');
 
 const SOURCES = [
   'package-lock.json',
+  'tools/install/direct-imports.mjs',
+  'tools/install/merge-chunks.mjs',
   'tools/install/page-files.mjs',
   'tools/install/web-build.mjs',
   'tsconfig.base.json',
@@ -32,6 +36,7 @@ export async function ensureWebBuild() {
   const stamp = stampOf('web-build', SOURCES);
   if (existsSync(join(webFolder, 'index.html')) && stamp.isFresh()) return;
   const done = stage('Building the application', 'about a minute');
+  await copyWithDirectImports();
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
     [
@@ -39,7 +44,7 @@ export async function ensureWebBuild() {
       ...['build', '--configuration', 'production', '--progress', 'false', '--stats-json'],
     ],
     {
-      cwd: join(projectFolder, 'web'),
+      cwd: join(buildFolder, 'web'),
       encoding: 'utf8',
       maxBuffer: 1 << 26,
       stdio: ['ignore', 'pipe', 'pipe'],
@@ -48,6 +53,13 @@ export async function ensureWebBuild() {
   );
   if (status !== 0) refuse(`${stdout}${stderr}\nThe application could not be built; see above.`);
   const web = join(projectFolder, 'web');
+  rmSync(join(web, 'dist'), { recursive: true, force: true });
+  cpSync(join(buildFolder, 'web', 'dist'), join(web, 'dist'), { recursive: true });
+  await mergeChunks(webFolder, join(web, 'dist', 'stats.json'), {
+    cwd: web,
+    configuration: 'ngsw-config.json',
+    cli: join(projectFolder, 'node_modules', '@angular', 'service-worker', 'ngsw-config.js'),
+  });
   await writePages(webFolder, join(web, 'dist', 'stats.json'), web);
   compress(webFolder);
   stamp.write();

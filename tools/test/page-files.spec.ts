@@ -39,12 +39,12 @@ describe('what an address needs', () => {
     writeFileSync(join(folder, 'index.html'), '<script src="main.js"></script>');
     const inputs = {
       'src/app/routes.ts': { imports: [route('./home/home'), route('./other')] },
-      'src/app/platform/locale/format-english.ts': { imports: [route('./register-english')] },
+      'src/app/platform/library/library-ready.ts': { imports: [route('./set-up-library')] },
     };
     const outputs = {
       'main.js': { imports: imports('frame.js') },
       'frame.js': { imports: [] },
-      'words.js': { entryPoint: 'src./register-english', imports: [] },
+      'words.js': { entryPoint: 'src./set-up-library', imports: [] },
       'home.js': {
         entryPoint: 'src./home/home',
         imports: [

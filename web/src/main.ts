@@ -3,15 +3,6 @@ import { isDevMode, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
-import {
-  CheckOutline,
-  CloseOutline,
-  DownOutline,
-  ExclamationCircleFill,
-  InfoCircleFill,
-  UpOutline,
-} from '@ant-design/icons-angular/icons';
-import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { Frame } from './app/ui/frame/frame';
 import { routes } from './app/routes';
 import { pastTheShell } from './app/platform/service-worker';
@@ -26,14 +17,6 @@ bootstrapApplication(Frame, {
     ),
     provideHttpClient(withFetch(), withInterceptors([pastTheShell])),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode() }),
-    provideNzIcons([
-      CheckOutline,
-      CloseOutline,
-      DownOutline,
-      ExclamationCircleFill,
-      InfoCircleFill,
-      UpOutline,
-    ]),
   ],
 }).catch((error: unknown) => {
   document.body.append(`Nab could not start: ${String(error)}`);

@@ -1,7 +1,7 @@
 import { inject, Injector } from '@angular/core';
 import type { Routes } from '@angular/router';
 import type { DesignDocument } from '@nab/contract/experiments';
-import { formatEnglish } from './platform/locale';
+import { libraryReady } from './platform/library';
 import { mayEnter } from './platform/session';
 import { Server } from './platform/server';
 import { FIELD_PREFETCH } from './workbench/magnet/field-prefetch';
@@ -245,7 +245,7 @@ export const routes: Routes = [
   {
     path: '',
     providers: [fieldPrefetch],
-    canActivate: [formatEnglish],
+    canActivate: [libraryReady],
     canActivateChild: [mayEnter],
     children: pages,
   },

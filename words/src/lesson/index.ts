@@ -1,3 +1,4 @@
+export { lengthUnit, lengthUnits } from './length-units.js';
 export { adaptMeasure } from './adapted-measure.js';
 export { caseText, levelWords, typedLevel } from './case-words.js';
 export { coilsOf, type CoilOf } from './coils.js';

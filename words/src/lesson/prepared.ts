@@ -15,7 +15,8 @@ import {
   type Preparation,
 } from '@nab/core/lesson';
 import { formatQuantity } from '@nab/core/quantities';
-import { wireText, lengthUnit, lengthUnits } from '../terms/index.js';
+import { wireText } from '../terms/index.js';
+import { lengthUnit, lengthUnits } from './length-units.js';
 import { adaptMeasure } from './adapted-measure.js';
 import { caseText } from './case-words.js';
 

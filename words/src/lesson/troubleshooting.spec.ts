@@ -5,7 +5,7 @@ import {
   type ExperimentDocument,
 } from '@nab/contract/experiments';
 import { packingChecks, coilsOf, kitOf, prepared, troubleshootingTips } from './index.js';
-import { lengthUnits } from '../terms/index.js';
+import { lengthUnits } from './length-units.js';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 

@@ -18,4 +18,4 @@ export {
 } from './format.js';
 export { namesOf } from './names.js';
 export { completeUnit, stepQuantity } from './steps.js';
-export { lengthUnit, lengthUnits, type LengthUnits } from './units.js';
+export { unitsOf, type LengthUnits } from './units.js';

@@ -11,7 +11,8 @@ export {
   type SheetReader,
 } from './lesson.js';
 export type * from './page.js';
-export { PLACES, placeSchema, type Status, type PlaceBody } from './place.js';
+export { placeSchema, type PlaceBody } from './place.js';
+export { PLACES, type Status } from './status.js';
 export * from './printing.js';
 export * from './poll.js';
 export {

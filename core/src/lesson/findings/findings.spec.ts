@@ -35,7 +35,7 @@ const trial = (
   seriesId,
   outcome:
     typeof outcome === 'number'
-      ? { kind: 'count', count: outcome, meanRelativeError: 0, stuck: 0 }
+      ? { kind: 'count', count: outcome, off: 0, stuck: 0 }
       : outcome,
   model,
 });

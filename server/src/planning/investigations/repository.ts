@@ -1,3 +1,4 @@
+import { factorOf, measureOf } from '@nab/core/lesson';
 import { completeDocument } from '@nab/contract/experiments';
 import type {
   Actor,
@@ -29,7 +30,7 @@ export async function listInvestigations(
 ): Promise<InvestigationSummary[]> {
   const { sequelize } = InvestigationRow;
   const rows = await sequelize!.query<
-    Omit<InvestigationSummary, 'updatedAt'> & { updatedAt: Date }
+    Omit<InvestigationSummary, 'updatedAt' | 'question'> & { updatedAt: Date }
   >(
     // A trial is the last to arrive of a reading and all that corrects it, as foldTrials has it: the
     // originals are counted, less those whose last correction took them out.
@@ -69,10 +70,18 @@ export async function listInvestigations(
   );
   return rows.map((row) => ({
     ...row,
+    question: questionOf(row),
     design: completeDocument(row.design),
     updatedAt: row.updatedAt.toISOString(),
   }));
 }
+
+/** What is changed and what is read, in a few words: a list need not know every factor for it. */
+const questionOf = ({
+  factor,
+  measure,
+}: Pick<InvestigationSummary, 'factor' | 'measure'>): string =>
+  `${factorOf(factor).name}, ${measureOf(measure).axis.toLowerCase()}`;
 
 /** The newest risk notes that a school wrote itself; null when it never did. */
 export async function lastRiskNotes(transaction: Transaction): Promise<RiskNote[] | null> {

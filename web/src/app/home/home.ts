@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { PLACES, type InvestigationSummary, type Status } from '@nab/contract/lesson';
-import { factorOf, measureOf } from '@nab/core/lesson';
 import { howMany } from '@nab/words/terms';
 import { formatDistanceToNow } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -105,7 +104,7 @@ export class Home {
   protected readonly shown = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/);
     return (this.list() ?? []).filter((item) => {
-      const text = `${item.title} ${this.question(item)} ${item.design.name}`.toLowerCase();
+      const text = `${item.title} ${item.question} ${item.design.name}`.toLowerCase();
       return item.place === this.place() && words.every((word) => text.includes(word));
     });
   });
@@ -121,11 +120,6 @@ export class Home {
   constructor() {
     inject(OpenDocuments).show(null);
     void this.load();
-  }
-
-  /** What is changed and what is read, in a few words. */
-  protected question({ factor, measure }: Item): string {
-    return `${factorOf(factor).name}, ${measureOf(measure).axis.toLowerCase()}`;
   }
 
   protected state(item: Item): string {

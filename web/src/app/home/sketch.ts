@@ -1,9 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import {
-  experimentOf,
-  type DesignDocument,
-  type ExperimentDocument,
-} from '@nab/contract/experiments';
+import type { DesignDocument, ExperimentDocument } from '@nab/contract/experiments';
+import type { ExperimentId } from '@nab/core/experiments';
 import { parseQuantity } from '@nab/core/quantities';
 
 const BOX = { width: 96, height: 36 } as const;
@@ -21,7 +18,7 @@ const BOX = { width: 96, height: 36 } as const;
   `,
   template: `
     <svg viewBox="0 0 96 36" aria-hidden="true">
-      @switch (kind()) {
+      @switch (experiment()) {
         @case ('straight-magnet') {
           @let m = magnet();
           <rect
@@ -112,8 +109,8 @@ const BOX = { width: 96, height: 36 } as const;
   `,
 })
 export class Sketch {
+  readonly experiment = input.required<ExperimentId>();
   readonly design = input.required<ExperimentDocument>();
-  protected readonly kind = computed(() => experimentOf(this.design()));
   protected readonly magnet = computed(() => proportions(this.design() as DesignDocument));
 }
 

@@ -222,7 +222,9 @@ export class InvestigationStore {
     this.snapshot.pipe(auditTime(SNAPSHOT_MS), takeUntilDestroyed()).subscribe((investigation) => {
       const keep = (): void => {
         // A browser that keeps nothing only cannot show it without the server.
-        benchStore.snapshots.put(investigation).catch(() => undefined);
+        benchStore()
+          .then(({ snapshots }) => snapshots.put(investigation))
+          .catch(() => undefined);
       };
       if ('requestIdleCallback' in globalThis) requestIdleCallback(keep, { timeout: IDLE_MS });
       else keep();
@@ -288,7 +290,10 @@ export class InvestigationStore {
     } catch (error) {
       if (error instanceof ServerRefusal) return 'missing';
       if (!(error instanceof ServerAway)) throw error;
-      return (await benchStore.snapshots.get(id).catch(() => undefined)) ?? 'away';
+      const kept = await benchStore()
+        .then(({ snapshots }) => snapshots.get(id))
+        .catch(() => undefined);
+      return kept ?? 'away';
     }
   }
 

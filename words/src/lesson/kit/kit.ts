@@ -10,9 +10,9 @@ import {
   cellText,
   supplyText,
   wireLine,
-  lengthUnits,
   type LengthUnits,
 } from '../../terms/index.js';
+import { lengthUnits } from '../length-units.js';
 import { experimentKit, type Counted } from './experiment-kit.js';
 import { cutting, type Cut } from './cutting.js';
 import { reelsFor, shortagesOf, type Shortage } from './shortages.js';

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { trialOnTime } from '@nab/core/physics';
 import { coilsOf, wireOf } from '@nab/words/lesson';
-import { howMany, lengthUnits, secondsText, wireText } from '@nab/words/terms';
+import { lengthUnits } from '@nab/words/lesson';
+import { howMany, secondsText, wireText } from '@nab/words/terms';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { TableName } from '../../ui/accessibility';
 import { InvestigationStore } from '../../investigation';

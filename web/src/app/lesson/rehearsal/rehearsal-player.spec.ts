@@ -4,7 +4,7 @@ import { examplePlan, idOf } from '@nab/contract/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openInvestigation } from '../../../../testing/open-investigation';
 import { ServerClock } from '../../investigation';
-import { benchStore } from '../../platform/saving';
+import { benchDatabase } from '../../platform/saving/bench-database';
 import { hiddenIn, momentsOf } from './moments';
 import { rehearsedPlan } from './rehearsed-plan';
 import { RehearsalPlayer, type BenchHand, type Moment } from './rehearsal-player';
@@ -27,7 +27,7 @@ async function openRehearsal() {
 
 describe('a rehearsal that is played', () => {
   beforeEach(async () => {
-    await benchStore.outgoing.clear();
+    await benchDatabase.outgoing.clear();
     localStorage.clear();
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date', 'performance'] });
   });

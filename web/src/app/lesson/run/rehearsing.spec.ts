@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../../testing/open-investigation';
 import { InvestigationStore } from '../../investigation';
 import type { Moment } from '../rehearsal';
-import { benchStore } from '../../platform/saving';
+import { benchDatabase } from '../../platform/saving/bench-database';
 import { TrialOrder } from './trial-order';
 import { TrialContext } from './trial-context';
 import { RehearsingHand, type Buttons } from './rehearsing';
@@ -51,7 +51,7 @@ describe('a rehearsed group at the bench', () => {
   const one = () => TestBed.inject(InvestigationStore).cases()[1]!;
 
   beforeEach(async () => {
-    await benchStore.outgoing.clear();
+    await benchDatabase.outgoing.clear();
     pressed = [];
     level = { key: 'another', predicted: false };
     TestBed.configureTestingModule({ providers: [TrialOrder, TrialContext, CurrentTrial] });

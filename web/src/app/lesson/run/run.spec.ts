@@ -4,12 +4,13 @@ import { examplePlan, exampleReading, examplePrediction, idOf } from '@nab/contr
 import { beforeEach, describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../../testing/open-investigation';
 import { pageOf } from '../../../../testing/page';
-import { benchStore, Outbox } from '../../platform/saving';
+import { Outbox } from '../../platform/saving';
+import { benchDatabase } from '../../platform/saving/bench-database';
 import { RunPage } from './run';
 
 describe('the bench', () => {
   beforeEach(async () => {
-    await benchStore.outgoing.clear();
+    await benchDatabase.outgoing.clear();
     sessionStorage.clear();
     localStorage.clear();
   });

@@ -2,7 +2,7 @@ import { newDesign } from '@nab/contract/experiments';
 import type { Investigation } from '@nab/contract/lesson';
 import { examplePlan, exampleReading, idOf } from '@nab/contract/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { benchStore, type OutgoingRecord } from './bench-store';
+import { benchDatabase, type OutgoingRecord } from './bench-database';
 
 const record = (n: number, at: number): OutgoingRecord => ({
   id: idOf(n),
@@ -25,7 +25,7 @@ const investigation: Investigation = {
 };
 
 beforeEach(async () => {
-  await Promise.all([benchStore.outgoing.clear(), benchStore.snapshots.clear()]);
+  await Promise.all([benchDatabase.outgoing.clear(), benchDatabase.snapshots.clear()]);
 });
 
 describe('what this browser keeps', () => {
@@ -35,22 +35,22 @@ describe('what this browser keeps', () => {
       [2, 10],
       [3, 20],
     ] as const) {
-      await benchStore.outgoing.add(record(n, at));
+      await benchDatabase.outgoing.add(record(n, at));
     }
-    const kept = await benchStore.outgoing.orderBy('at').toArray();
+    const kept = await benchDatabase.outgoing.orderBy('at').toArray();
     expect(kept.map(({ id }) => id)).toEqual([idOf(2), idOf(3), idOf(1)]);
   });
 
   it('takes no second record of one id', async () => {
-    await benchStore.outgoing.add(record(1, 1));
-    await expect(benchStore.outgoing.add(record(1, 2))).rejects.toThrow();
-    expect(await benchStore.outgoing.count()).toBe(1);
+    await benchDatabase.outgoing.add(record(1, 1));
+    await expect(benchDatabase.outgoing.add(record(1, 2))).rejects.toThrow();
+    expect(await benchDatabase.outgoing.count()).toBe(1);
   });
 
   it('remembers an investigation as it was last seen, readings and all', async () => {
-    await benchStore.snapshots.put(investigation);
-    await benchStore.snapshots.put({ ...investigation, version: 3 });
-    expect(await benchStore.snapshots.get(idOf(300))).toEqual({ ...investigation, version: 3 });
-    expect(await benchStore.snapshots.count()).toBe(1);
+    await benchDatabase.snapshots.put(investigation);
+    await benchDatabase.snapshots.put({ ...investigation, version: 3 });
+    expect(await benchDatabase.snapshots.get(idOf(300))).toEqual({ ...investigation, version: 3 });
+    expect(await benchDatabase.snapshots.count()).toBe(1);
   });
 });

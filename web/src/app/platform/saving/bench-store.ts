@@ -1,47 +1,22 @@
-import type { Investigation } from '@nab/contract/lesson';
-import { Dexie, type EntityTable } from 'dexie';
+import { defer, Observable, switchMap } from 'rxjs';
+import type { BenchDatabase } from './bench-database';
 
-/** A prediction or reading on its way to the server. */
-export interface OutgoingRecord {
-  /** Made at the bench; the server stores each id once. */
-  readonly id: string;
-  readonly kind: 'predictions' | 'readings';
-  readonly investigationId: string;
-  readonly body: Readonly<Record<string, unknown>>;
-  /** Order of typing: it only grows, whatever the tablet's clock does. */
-  readonly at: number;
-  /** The server's reason, if it refused; the record then waits for a person. */
-  readonly refusal?: string;
-}
+export type { OutgoingRecord, StoredDraft } from './bench-database';
 
-/** A change of a plan or a design that the server has not confirmed. */
-export interface StoredDraft {
-  readonly key: string;
-  readonly version: number;
-  readonly value: unknown;
-  /**
-   * What was sent from here against `version` and may be what is stored by now: a newer version with
-   * one of these values is this browser's own.
-   */
-  readonly sent?: readonly unknown[];
-  /** A newer version is stored, which is somebody else's: a person decides. */
-  readonly stale?: boolean;
-}
+/**
+ * This browser's database. Its code (Dexie, a sixth of all that comes at once) is fetched beside the
+ * first page, not before it.
+ */
+export const benchStore = async (): Promise<BenchDatabase> =>
+  (await import('./bench-database')).benchDatabase;
 
-/** What this browser keeps until the server has it, and the last investigations seen. */
-class BenchStore extends Dexie {
-  readonly outgoing!: EntityTable<OutgoingRecord, 'id'>;
-  readonly drafts!: EntityTable<StoredDraft, 'key'>;
-  readonly snapshots!: EntityTable<Investigation, 'id'>;
-
-  constructor() {
-    super('nab');
-    this.version(1).stores({
-      outgoing: 'id, investigationId, at',
-      drafts: 'key',
-      snapshots: 'id',
-    });
-  }
-}
-
-export const benchStore = new BenchStore();
+/** What a query of the database gives, again after every change of what it read. */
+export const watchStore = <T>(query: (store: BenchDatabase) => Promise<T>): Observable<T> =>
+  defer(() => import('./bench-database')).pipe(
+    switchMap(
+      ({ benchDatabase, liveQuery }) =>
+        new Observable<T>((subscriber) =>
+          liveQuery(() => query(benchDatabase)).subscribe(subscriber),
+        ),
+    ),
+  );

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { of, throwError, type Observable } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract/problem';
-import { benchStore } from './bench-store';
+import { benchDatabase } from './bench-database';
 import { DraftSync } from './draft-sync';
 import { Server, ServerAway, ServerRefusal } from '../server';
 
@@ -31,8 +31,8 @@ const stale = (current: object) =>
   throwError(() => new ServerRefusal(problem('STALE_VERSION', { current })));
 
 beforeEach(async () => {
-  await benchStore.drafts.clear();
-  await benchStore.drafts.put({ key: 'plan:p1', version: 3, value: plan });
+  await benchDatabase.drafts.clear();
+  await benchDatabase.drafts.put({ key: 'plan:p1', version: 3, value: plan });
 });
 
 describe('changes whose page was left', () => {
@@ -51,25 +51,25 @@ describe('changes whose page was left', () => {
     await courier.syncDrafts();
     await courier.syncDrafts();
     expect(sent).toHaveLength(2);
-    expect(await benchStore.drafts.count()).toBe(1);
+    expect(await benchDatabase.drafts.count()).toBe(1);
   });
 
   it('have arrived where what is stored is the very same', async () => {
     const { courier } = courierWith(() => stale({ version: 4, plan: { ...plan } }));
     await courier.syncDrafts();
-    expect(await benchStore.drafts.count()).toBe(0);
+    expect(await benchDatabase.drafts.count()).toBe(0);
   });
 
   it('are sent on top of what this browser itself has stored before', async () => {
     const earlier = { title: 'Before the tunnel' };
-    await benchStore.drafts.put({ key: 'plan:p1', version: 3, value: plan, sent: [earlier] });
+    await benchDatabase.drafts.put({ key: 'plan:p1', version: 3, value: plan, sent: [earlier] });
     let asked = 0;
     const { courier, sent } = courierWith(() =>
       asked++ === 0 ? stale({ version: 4, plan: { ...earlier } }) : of({}),
     );
     await courier.syncDrafts();
     expect(sent.map(({ body }) => (body as { version: number }).version)).toEqual([3, 4]);
-    expect(await benchStore.drafts.count()).toBe(0);
+    expect(await benchDatabase.drafts.count()).toBe(0);
   });
 
   it('are left to another tab that has them open', async () => {
@@ -108,18 +108,18 @@ describe('changes whose page was left', () => {
     await courier.syncDrafts();
     await courier.syncDrafts();
     expect(sent).toHaveLength(1);
-    expect(await benchStore.drafts.get('plan:p1')).toMatchObject({ value: plan, stale: true });
+    expect(await benchDatabase.drafts.get('plan:p1')).toMatchObject({ value: plan, stale: true });
   });
 
   it('of a design go where designs go, and what is no draft of these is left alone', async () => {
-    await benchStore.drafts.clear();
-    await benchStore.drafts.bulkPut([
+    await benchDatabase.drafts.clear();
+    await benchDatabase.drafts.bulkPut([
       { key: 'design:d1', version: 2, value: { name: 'Nail' } },
       { key: 'something else', version: 1, value: {} },
     ]);
     const { courier, sent } = courierWith(() => of({}));
     await courier.syncDrafts();
     expect(sent.map(({ path }) => path)).toEqual(['/api/designs/d1']);
-    expect(await benchStore.drafts.count()).toBe(1);
+    expect(await benchDatabase.drafts.count()).toBe(1);
   });
 });

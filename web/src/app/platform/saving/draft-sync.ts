@@ -1,10 +1,9 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, timer } from 'rxjs';
 import { Server, ServerRefusal } from '../server';
-import { benchStore, type StoredDraft } from './bench-store';
-import { isOwn, sameJson } from './saved-document';
+import { benchStore, watchStore, type StoredDraft } from './bench-store';
+import { isOwn, sameJson } from './same-json';
 import { isOpenHere, unlessOpen } from './open-documents';
 
 const EVERY_MS = 5000;
@@ -33,11 +32,9 @@ export class DraftSync {
   readonly waiting = computed(() => this.drafts().filter(isAlone));
 
   constructor() {
-    const drafts = liveQuery(() => benchStore.drafts.toArray()).subscribe({
-      next: (all) => this.drafts.set(all),
-      error: () => this.drafts.set([]),
-    });
-    inject(DestroyRef).onDestroy(() => drafts.unsubscribe());
+    watchStore(({ drafts }) => drafts.toArray())
+      .pipe(takeUntilDestroyed())
+      .subscribe({ next: (all) => this.drafts.set(all), error: () => this.drafts.set([]) });
     merge(timer(EVERY_MS, EVERY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
       .subscribe(() => void this.syncDrafts());
@@ -47,7 +44,7 @@ export class DraftSync {
     if (this.syncing) return;
     this.syncing = true;
     try {
-      for (const { key, stale } of (await benchStore.drafts.toArray()).filter(isAlone)) {
+      for (const { key, stale } of (await (await benchStore()).drafts.toArray()).filter(isAlone)) {
         if (stale !== true) await unlessOpen(key, () => this.sendKept(key));
       }
     } catch {
@@ -59,7 +56,7 @@ export class DraftSync {
 
   /** What is kept by now: the page on which it was may have gone on until a moment ago. */
   private async sendKept(key: string): Promise<void> {
-    const draft = await benchStore.drafts.get(key);
+    const draft = await (await benchStore()).drafts.get(key);
     if (draft) await this.send(draft);
   }
 
@@ -81,18 +78,19 @@ export class DraftSync {
       else if (typeof version === 'number' && isOwn(theirs, draft)) {
         // Or an earlier one of this browser's, on top of which this one was made.
         const rebased = { ...draft, version, sent: [] };
-        await benchStore.drafts.put(rebased);
+        await (await benchStore()).drafts.put(rebased);
         await this.send(rebased);
       } else if (error.problem.code !== 'SIGN_IN') {
-        await benchStore.drafts.update(draft.key, { stale: true });
+        await (await benchStore()).drafts.update(draft.key, { stale: true });
       }
     }
   }
 
-  /** Unless it was written anew meanwhile. */
+  /** Unless it was written again meanwhile. */
   private async drop({ key, value }: StoredDraft): Promise<void> {
-    const now = await benchStore.drafts.get(key);
-    if (now && sameJson(now.value, value)) await benchStore.drafts.delete(key);
+    const { drafts } = await benchStore();
+    const now = await drafts.get(key);
+    if (now && sameJson(now.value, value)) await drafts.delete(key);
   }
 }
 

@@ -9,7 +9,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract/problem';
 import type { ReadingBody } from '@nab/contract/lesson';
 import { counted, exampleReading } from '@nab/contract/testing';
-import { benchStore } from './bench-store';
+import { benchDatabase } from './bench-database';
 import { NotKept, Outbox, type Delivery } from './outbox';
 import { Server, ServerAway, ServerFault, ServerRefusal } from '../server';
 import { queueFile } from './queue-file';
@@ -47,7 +47,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 beforeEach(async () => {
-  await benchStore.outgoing.clear();
+  await benchDatabase.outgoing.clear();
 });
 
 describe('the outbox', () => {
@@ -92,7 +92,7 @@ describe('the outbox', () => {
     await vi.waitFor(() => expect(delivered).toHaveLength(3));
     expect(sent.map(({ count }) => count)).toEqual([1, 2, 3]);
     expect(new Set(sent.map(({ path }) => path)).size).toBe(3);
-    await vi.waitFor(async () => expect(await benchStore.outgoing.count()).toBe(0));
+    await vi.waitFor(async () => expect(await benchDatabase.outgoing.count()).toBe(0));
   });
 
   it('counts a record as on its way from the moment it is kept', async () => {
@@ -108,7 +108,7 @@ describe('the outbox', () => {
     );
     await outbox.addReading('x', reading(7));
     await vi.waitFor(() => expect(outbox.away()).toBe(true));
-    expect(await benchStore.outgoing.count()).toBe(1);
+    expect(await benchDatabase.outgoing.count()).toBe(1);
     expect(delivered).toEqual([]);
     away = false;
     await vi.waitFor(() => expect(delivered).toHaveLength(1), { timeout: 8000 });
@@ -126,7 +126,7 @@ describe('the outbox', () => {
     await outbox.addReading('x', reading(4));
     await vi.waitFor(() => expect(delivered).toHaveLength(1));
     await vi.waitFor(async () =>
-      expect((await benchStore.outgoing.get(id))?.refusal).toBe('No such level.'),
+      expect((await benchDatabase.outgoing.get(id))?.refusal).toBe('No such level.'),
     );
     strict = false;
     await outbox.retry(id);
@@ -161,7 +161,7 @@ describe('the outbox', () => {
     await vi.waitFor(() => expect(delivered).toHaveLength(1));
     expect(sent[0]!.path).toMatch(/\?of=x$/);
     expect(outbox.unplaced()).toEqual([{ stray: true, why }]);
-    await vi.waitFor(async () => expect(await benchStore.outgoing.count()).toBe(0));
+    await vi.waitFor(async () => expect(await benchDatabase.outgoing.count()).toBe(0));
   });
 
   it('keeps everything of a tablet that was let go until it has joined again', async () => {
@@ -171,7 +171,7 @@ describe('the outbox', () => {
     );
     const id = await outbox.addReading('x', reading(6));
     await vi.waitFor(() => expect(outbox.signedOut()).toBe(true));
-    expect((await benchStore.outgoing.get(id))?.refusal).toBeUndefined();
+    expect((await benchDatabase.outgoing.get(id))?.refusal).toBeUndefined();
     known = true;
     await vi.waitFor(() => expect(delivered).toHaveLength(1), { timeout: 8000 });
     expect(outbox.signedOut()).toBe(false);
@@ -186,7 +186,7 @@ describe('the outbox', () => {
 
   describe('in a browser that refuses to keep anything', () => {
     const refuseStorage = (): void => {
-      vi.spyOn(benchStore.outgoing, 'add').mockRejectedValue(new Error('storage is forbidden'));
+      vi.spyOn(benchDatabase.outgoing, 'add').mockRejectedValue(new Error('storage is forbidden'));
     };
 
     it('counts a record as kept only once the server has it', async () => {

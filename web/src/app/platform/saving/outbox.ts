@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type {
   Prediction,
@@ -7,9 +7,8 @@ import type {
   ReadingBody,
   StoredUnplaced,
 } from '@nab/contract/lesson';
-import { liveQuery } from 'dexie';
 import { firstValueFrom, fromEvent, merge, Subject, timer } from 'rxjs';
-import { benchStore, type OutgoingRecord } from './bench-store';
+import { benchStore, watchStore, type OutgoingRecord } from './bench-store';
 import { Server, ServerAway, ServerFault, ServerRefusal } from '../server';
 import { askForStorage, type Storage } from './storage';
 import { v4 as uuid } from 'uuid';
@@ -58,12 +57,13 @@ export class Outbox {
   readonly signedOut = this.signedOutSignal.asReadonly();
 
   constructor() {
-    const pending = liveQuery(() => benchStore.outgoing.orderBy('at').toArray()).subscribe({
-      next: (records) => this.pendingSignal.set(records),
-      // Without storage nothing waits in it.
-      error: () => this.pendingSignal.set([]),
-    });
-    inject(DestroyRef).onDestroy(() => pending.unsubscribe());
+    watchStore(({ outgoing }) => outgoing.orderBy('at').toArray())
+      .pipe(takeUntilDestroyed())
+      .subscribe({
+        next: (records) => this.pendingSignal.set(records),
+        // Without storage nothing waits in it.
+        error: () => this.pendingSignal.set([]),
+      });
     void askForStorage().then((storage) => this.storageSignal.set(storage));
     merge(timer(0, RETRY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
@@ -81,7 +81,9 @@ export class Outbox {
 
   /** Sends a refused record once more. */
   async retry(id: string): Promise<void> {
-    await benchStore.outgoing
+    await (
+      await benchStore()
+    ).outgoing
       .where('id')
       .equals(id)
       .modify((record: { refusal?: string }) => {
@@ -135,7 +137,7 @@ export class Outbox {
     try {
       const passed = new Set<string>();
       for (;;) {
-        const waiting = await benchStore.outgoing.orderBy('at').toArray();
+        const waiting = await (await benchStore()).outgoing.orderBy('at').toArray();
         const ids = new Set(waiting.map(({ id }) => id));
         const next = waiting.find(
           ({ id, refusal, body }) =>
@@ -161,14 +163,14 @@ export class Outbox {
   private async send(record: OutgoingRecord): Promise<boolean> {
     try {
       await this.put(record);
-      await benchStore.outgoing.delete(record.id);
+      await (await benchStore()).outgoing.delete(record.id);
       return true;
     } catch (error) {
       if (error instanceof ServerFault) return false;
       if (!(error instanceof ServerRefusal)) throw error;
       this.signedOutSignal.set(error.problem.code === 'SIGN_IN');
       if (this.signedOut()) return false;
-      await benchStore.outgoing.update(record.id, { refusal: error.message });
+      await (await benchStore()).outgoing.update(record.id, { refusal: error.message });
       return true;
     }
   }
@@ -186,10 +188,12 @@ export class Outbox {
 }
 
 /** Puts a record last in the queue, in the order of typing: a tablet's clock may be set back meanwhile. */
-const enqueue = (record: OutgoingRecord): Promise<OutgoingRecord> =>
-  benchStore.transaction('rw', benchStore.outgoing, async () => {
-    const last = await benchStore.outgoing.orderBy('at').last();
+async function enqueue(record: OutgoingRecord): Promise<OutgoingRecord> {
+  const store = await benchStore();
+  return store.transaction('rw', store.outgoing, async () => {
+    const last = await store.outgoing.orderBy('at').last();
     const queued = { ...record, at: Math.max(record.at, (last?.at ?? 0) + 1) };
-    await benchStore.outgoing.add(queued);
+    await store.outgoing.add(queued);
     return queued;
   });
+}

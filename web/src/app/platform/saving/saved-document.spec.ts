@@ -3,7 +3,7 @@ import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract/problem';
 import { object, string } from 'yup';
-import { benchStore } from './bench-store';
+import { benchDatabase } from './bench-database';
 import { SavedDocument, type Versioned } from './saved-document';
 import { ServerAway, ServerRefusal } from '../server';
 
@@ -33,7 +33,7 @@ const write = (document: SavedDocument<Note>, text: string): void =>
   document.edit(() => ({ text }));
 
 beforeEach(async () => {
-  await benchStore.drafts.clear();
+  await benchDatabase.drafts.clear();
 });
 afterEach(() => vi.restoreAllMocks());
 
@@ -83,14 +83,14 @@ describe('a document that saves itself', () => {
     );
     write(document, 'in the tunnel');
     await vi.waitFor(() => expect(document.state()).toBe('waiting'));
-    expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'in the tunnel' });
+    expect((await benchDatabase.drafts.get('note'))?.value).toEqual({ text: 'in the tunnel' });
     away = false;
     await vi.waitFor(() => expect(document.state()).toBe('saved'), { timeout: 6000 });
-    expect(await benchStore.drafts.get('note')).toBeUndefined();
+    expect(await benchDatabase.drafts.get('note')).toBeUndefined();
   });
 
   it('picks up the draft of an earlier visit', async () => {
-    await benchStore.drafts.put({ key: 'note', version: 1, value: { text: 'kept' } });
+    await benchDatabase.drafts.put({ key: 'note', version: 1, value: { text: 'kept' } });
     const { document, sent } = documentOn(accept);
     await document.restoreDraft();
     expect(document.value()).toEqual({ text: 'kept' });
@@ -99,7 +99,7 @@ describe('a document that saves itself', () => {
   });
 
   it('shows a draft made from an older version as a conflict', async () => {
-    await benchStore.drafts.put({ key: 'note', version: 0, value: { text: 'old' } });
+    await benchDatabase.drafts.put({ key: 'note', version: 0, value: { text: 'old' } });
     const { document } = documentOn(accept);
     await document.restoreDraft();
     expect(document.state()).toBe('conflict');
@@ -124,7 +124,7 @@ describe('a document that saves itself', () => {
     write(document, 'mine');
     await vi.waitFor(() => expect(document.state()).toBe('waiting'));
     await vi.waitFor(() => expect(document.state()).toBe('saved'), { timeout: 8000 });
-    expect(await benchStore.drafts.count()).toBe(0);
+    expect(await benchDatabase.drafts.count()).toBe(0);
     write(document, 'mine too');
     await vi.waitFor(() => expect(stored).toEqual({ version: 3, value: { text: 'mine too' } }));
   });
@@ -172,7 +172,7 @@ describe('a document that saves itself', () => {
       server.answers[0]!();
       await vi.waitFor(() => expect(server.stored()).toEqual({ version: 3, value: { text: 'B' } }));
       server.answers[1]!();
-      await vi.waitFor(async () => expect(await benchStore.drafts.count()).toBe(0));
+      await vi.waitFor(async () => expect(await benchDatabase.drafts.count()).toBe(0));
     });
 
     it('is no conflict with itself when its tab dies before the answer', async () => {
@@ -182,7 +182,7 @@ describe('a document that saves itself', () => {
       await vi.waitFor(() => expect(server.answers).toHaveLength(1));
       write(document, 'B');
       await vi.waitFor(async () =>
-        expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'B' }),
+        expect((await benchDatabase.drafts.get('note'))?.value).toEqual({ text: 'B' }),
       );
       // The answer to A never reaches this browser again.
       const again = await reopened(server);
@@ -228,7 +228,7 @@ describe('a document that saves itself', () => {
         currentOf: (current) => current as Versioned<Note>,
       });
       await vi.waitFor(async () =>
-        expect((await benchStore.drafts.get('note'))?.value).toEqual({ text: 'mine, longer' }),
+        expect((await benchDatabase.drafts.get('note'))?.value).toEqual({ text: 'mine, longer' }),
       );
       await again.restoreDraft();
       expect(again.state()).toBe('conflict');
@@ -237,7 +237,7 @@ describe('a document that saves itself', () => {
         write(again, `mine, longer${more}`);
         again.resolveWithRemote();
         expect(again.value()).toEqual({ text: 'theirs' });
-        await vi.waitFor(async () => expect(await benchStore.drafts.count()).toBe(0));
+        await vi.waitFor(async () => expect(await benchDatabase.drafts.count()).toBe(0));
       }
       again.close();
     }
@@ -332,8 +332,8 @@ describe('a document that saves itself', () => {
   });
 
   it('sends to the server though this browser keeps nothing', async () => {
-    vi.spyOn(benchStore.drafts, 'put').mockRejectedValue(new Error('storage is forbidden'));
-    vi.spyOn(benchStore.drafts, 'delete').mockRejectedValue(new Error('storage is forbidden'));
+    vi.spyOn(benchDatabase.drafts, 'put').mockRejectedValue(new Error('storage is forbidden'));
+    vi.spyOn(benchDatabase.drafts, 'delete').mockRejectedValue(new Error('storage is forbidden'));
     const { document, sent } = documentOn(accept);
     write(document, 'no room here');
     await vi.waitFor(() => expect(document.state()).toBe('saved'));
@@ -341,7 +341,7 @@ describe('a document that saves itself', () => {
   });
 
   it('writes one draft for a drag and not one for each move', async () => {
-    const put = vi.spyOn(benchStore.drafts, 'put');
+    const put = vi.spyOn(benchDatabase.drafts, 'put');
     const { document } = documentOn(accept);
     for (let move = 0; move < 50; move += 1) write(document, `at ${move}`);
     await vi.waitFor(() => expect(document.state()).toBe('saved'));

@@ -12,6 +12,7 @@ import {
 } from 'rxjs';
 import type { Schema } from 'yup';
 import { benchStore } from './bench-store';
+import { isOwn, sameJson } from './same-json';
 import { holdOpen } from './open-documents';
 import { ServerAway, ServerRefusal } from '../server';
 
@@ -171,7 +172,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
     const { key } = this.options;
     const draft = { key, version: this.version, value: this.valueSignal(), sent: this.sent };
     // A browser that keeps nothing still sends to the server.
-    benchStore.drafts.put(draft).catch(() => undefined);
+    benchStore()
+      .then(({ drafts }) => drafts.put(draft))
+      .catch(() => undefined);
   }
 
   /** From now on changes are made against this version. */
@@ -182,7 +185,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
 
   private async dropDraft(): Promise<void> {
     this.hasUnsavedDraft = false;
-    await benchStore.drafts.delete(this.options.key).catch(() => undefined);
+    await benchStore()
+      .then(({ drafts }) => drafts.delete(this.options.key))
+      .catch(() => undefined);
   }
 
   /**
@@ -198,7 +203,9 @@ export class SavedDocument<T extends object> implements SaveProgress {
 
   /** Picks up a draft that this browser kept from an earlier visit. */
   async restoreDraft(): Promise<void> {
-    const draft = await benchStore.drafts.get(this.options.key).catch(() => undefined);
+    const draft = await benchStore()
+      .then(({ drafts }) => drafts.get(this.options.key))
+      .catch(() => undefined);
     if (!draft || this.stateSignal() !== 'saved') return;
     if (sameJson(draft.value, this.valueSignal())) {
       await this.dropDraft();
@@ -304,21 +311,6 @@ export class SavedDocument<T extends object> implements SaveProgress {
       this.stateSignal.set('refused');
     }
   }
-}
-
-/** Whether a stored value is one that was sent from here. */
-export const isOwn = (stored: unknown, { sent = [] }: { sent?: readonly unknown[] }): boolean =>
-  sent.some((one) => sameJson(one, stored));
-
-/** Equal as they are sent, in whatever order their keys stand. */
-export function sameJson(p: unknown, q: unknown): boolean {
-  const plain = (value: unknown): string =>
-    JSON.stringify(value, (_key, inner: unknown) =>
-      typeof inner === 'object' && inner !== null && !Array.isArray(inner)
-        ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
-        : inner,
-    );
-  return plain(p) === plain(q);
 }
 
 /** The lid is closed or the page left: the last moment to keep anything. */

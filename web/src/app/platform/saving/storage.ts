@@ -9,8 +9,9 @@ export type Storage = 'asked' | 'durable' | 'kept' | 'nothing';
 /** Tries whether anything is kept at all, and asks for it to be kept for good. */
 export async function askForStorage(): Promise<Storage> {
   try {
-    await benchStore.drafts.put({ key: 'probe', version: 0, value: null });
-    await benchStore.drafts.delete('probe');
+    const { drafts } = await benchStore();
+    await drafts.put({ key: 'probe', version: 0, value: null });
+    await drafts.delete('probe');
   } catch {
     return 'nothing';
   }

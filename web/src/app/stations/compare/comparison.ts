@@ -7,7 +7,7 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core/experiments';
-import { formatNumber, formatQuantity } from '@nab/core/quantities';
+import { parseQuantity, formatNumber, formatQuantity } from '@nab/core/quantities';
 import { predictiveBand } from '@nab/core/statistics';
 import {
   bandText,
@@ -17,7 +17,7 @@ import {
   secondsText,
   supplyText,
   wireLine,
-  lengthUnits,
+  unitsOf,
   wireText,
 } from '@nab/words/terms';
 
@@ -62,7 +62,11 @@ const PREDICTED: readonly Property[] = [
   ],
   [
     'Wire to cut',
-    ({ evaluation, document }) => wireText(evaluation.wireLength, lengthUnits(document)),
+    ({ evaluation, document }) =>
+      wireText(
+        evaluation.wireLength,
+        unitsOf([parseQuantity(document.core.length, 'length').unit]),
+      ),
   ],
   ['Layers', ({ evaluation }) => String(evaluation.winding.layers.length)],
   ['Current', ({ evaluation }) => formatQuantity(evaluation.circuit.current, 'current')],

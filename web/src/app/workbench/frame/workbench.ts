@@ -31,7 +31,7 @@ const WIDE = '(min-width: 1101px)';
 const PATIENCE_FRAMES = 20;
 /** Fragment of an address that asks for the part with a fault. */
 export const FAULT_FRAGMENT = 'fault';
-const LEFT_KEY = 'nab-workbench';
+const LEFT_KEY = 'nab-bench';
 const LEFT = { begin: 44, least: 28, most: 72 } as const;
 
 /**

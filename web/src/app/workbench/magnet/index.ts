@@ -1,2 +1,3 @@
-export { MAGNET_OF_INVESTIGATION, MAGNET_ON_SCREEN } from './magnet-on-screen';
+export { MAGNET_OF_INVESTIGATION } from './magnet-of-investigation';
+export { MAGNET_ON_SCREEN } from './magnet-on-screen';
 export { MagnetStore } from './magnet-store';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MagnetDesigner } from './magnet-designer';
-import { MAGNET_OF_INVESTIGATION } from './magnet-on-screen';
+import { MAGNET_OF_INVESTIGATION } from './magnet-of-investigation';
 
 /** Step 2 of an investigation of straight magnets. */
 @Component({

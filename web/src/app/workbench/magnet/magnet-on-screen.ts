@@ -3,7 +3,6 @@ import type { DesignDocument } from '@nab/contract/experiments';
 import type { ClassPosterior } from '@nab/core/statistics';
 import type { Measure } from '@nab/core/lesson';
 import { StandaloneDesign } from '../designs';
-import { InvestigationStore } from '../../investigation';
 import type { SavedDocument } from '../../platform/saving';
 
 /** The lesson that a magnet is for. */
@@ -33,44 +32,15 @@ export interface MagnetOnScreen {
 }
 export const MAGNET_ON_SCREEN = new InjectionToken<MagnetOnScreen>('the magnet on screen');
 
-export const MAGNET_OF_INVESTIGATION = {
+export const STANDALONE_MAGNET = {
   provide: MAGNET_ON_SCREEN,
   useFactory: (): MagnetOnScreen => {
-    const store = inject(InvestigationStore);
+    const standalone = inject(StandaloneDesign);
     return {
-      // These pages are only ever shown for a straight magnet.
-      document: computed(() => store.design() as unknown as SavedDocument<DesignDocument>),
-      belief: computed(() =>
-        store.measure().heldAgainst?.endsWith('count') ? store.belief() : null,
-      ),
-      lesson: computed(() => {
-        const { groups, traySize, repeats } = store.plan().valid();
-        return {
-          measure: store.measure(),
-          groups: groups.length,
-          traySize,
-          repeats,
-          wirePerGroup: store
-            .cases()
-            .reduce((sum, { trialled }) => sum + (trialled?.wireLength ?? 0), 0),
-          changes: store.factor().name.toLowerCase(),
-          stopped: store.cases().flatMap(({ name, stops }) => (stops.length > 0 ? [name] : [])),
-        };
-      }),
-      key: computed(() => `investigation-${store.id()}`),
-    };
-  },
-};
-
-export const STANDING_MAGNET = {
-  provide: MAGNET_ON_SCREEN,
-  useFactory: (): MagnetOnScreen => {
-    const standing = inject(StandaloneDesign);
-    return {
-      document: computed(() => standing.document() as unknown as SavedDocument<DesignDocument>),
+      document: computed(() => standalone.document() as unknown as SavedDocument<DesignDocument>),
       belief: signal(null),
       lesson: signal(null),
-      key: computed(() => `design-${standing.id()}`),
+      key: computed(() => `design-${standalone.id()}`),
     };
   },
 };

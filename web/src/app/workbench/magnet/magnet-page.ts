@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { StandaloneDesign, StandalonePage } from '../designs';
-import { STANDING_MAGNET } from './magnet-on-screen';
+import { STANDALONE_MAGNET } from './magnet-on-screen';
 
 /** A magnet that stands beside the investigations: the bench, and the field of what is on it. */
 @Component({
   selector: 'nab-magnet-page',
   imports: [RouterOutlet, StandalonePage],
-  providers: [StandaloneDesign, STANDING_MAGNET],
+  providers: [StandaloneDesign, STANDALONE_MAGNET],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nab-standalone-page experiment="straight-magnet" [which]="design()">

@@ -7,12 +7,10 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core/experiments';
-import { solverMemory, type SolverMemory, WIRE_RESERVE } from '@nab/core/physics';
-import { shortagesOf } from '@nab/words/lesson';
+import { solverMemory, type SolverMemory } from '@nab/core/physics';
 import { documentForm } from '../../ui/fields';
 import type { Schema } from 'yup';
 import { debouncedValue } from '../../platform/saving';
-import { ShelfStore } from '../../shelf';
 import { MAGNET_ON_SCREEN } from './magnet-on-screen';
 
 const DESIGN = designSchema as Schema<DesignDocument>;
@@ -21,7 +19,6 @@ const DESIGN = designSchema as Schema<DesignDocument>;
 @Injectable()
 export class MagnetStore {
   private readonly onScreen = inject(MAGNET_ON_SCREEN);
-  private readonly shelf = inject(ShelfStore);
 
   readonly design = this.onScreen.document;
   /** The lesson it is for; null when it stands by itself. */
@@ -50,19 +47,6 @@ export class MagnetStore {
     const subject = adapt?.({ experiment: 'straight-magnet', design });
     return subject?.experiment === 'straight-magnet' ? subject.design : design;
   }
-
-  /** What the shelf has too little of for this lesson, or for the magnet alone. */
-  readonly shortages = computed(() => {
-    const lesson = this.lesson();
-    const alone = this.restingEvaluation()?.wireLength ?? 0;
-    const wire = lesson ? lesson.wirePerGroup * lesson.groups * WIRE_RESERVE : alone;
-    return shortagesOf(this.design().valid(), this.shelf.items() ?? [], {
-      magnets: lesson?.groups ?? 1,
-      packs: lesson?.groups ?? 1,
-      wire,
-      objects: (lesson?.groups ?? 0) * (lesson?.traySize ?? 0),
-    });
-  });
 }
 
 function evaluate(

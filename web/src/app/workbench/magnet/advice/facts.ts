@@ -19,7 +19,7 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core/experiments';
-import { formatNumber, formatQuantity } from '@nab/core/quantities';
+import { parseQuantity, formatNumber, formatQuantity } from '@nab/core/quantities';
 import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import {
   bandText,
@@ -28,7 +28,7 @@ import {
   percentText,
   secondsText,
   wireText,
-  lengthUnits,
+  unitsOf,
 } from '@nab/words/terms';
 import type { Fact } from '../../frame';
 
@@ -97,7 +97,7 @@ export function decidingFacts(
     },
     {
       name: 'Wire to cut',
-      value: wireText(e.wireLength, lengthUnits(document)),
+      value: wireText(e.wireLength, unitsOf([parseQuantity(document.core.length, 'length').unit])),
       formula: 'Σ over layers of N √((2πr)² + p²), and two tails',
       inputs: [
         `${winding.turns} turns, first layer at r = ${mm(e.winding.layers[0]!.radius)}`,

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ShelfKind } from '@nab/contract/shelf';
+import { WIRE_RESERVE } from '@nab/core/physics';
+import { shortagesOf } from '@nab/words/lesson';
 import { followCore } from '../advice';
 import { MagnetStore } from '../magnet-store';
 import { ChoiceField } from '../../../ui/fields';
@@ -54,9 +56,21 @@ export class FromShelf {
     const id = this.store.design().value()[PARTS[this.kind()]].shelf;
     return id !== undefined && id in this.options() ? id : TYPED;
   });
-  protected readonly shortages = computed(() =>
-    this.store.shortages().filter(({ part }) => part === PARTS[this.kind()]),
-  );
+  /** What the shelf has too little of for this lesson, or for the magnet alone. */
+  protected readonly shortages = computed(() => {
+    const lesson = this.store.lesson();
+    const alone = this.store.restingEvaluation()?.wireLength ?? 0;
+    const wire = lesson ? lesson.wirePerGroup * lesson.groups * WIRE_RESERVE : alone;
+    const needs = {
+      magnets: lesson?.groups ?? 1,
+      packs: lesson?.groups ?? 1,
+      wire,
+      objects: (lesson?.groups ?? 0) * (lesson?.traySize ?? 0),
+    };
+    return shortagesOf(this.store.design().valid(), this.shelf.items() ?? [], needs).filter(
+      ({ part }) => part === PARTS[this.kind()],
+    );
+  });
 
   protected take(id: string): void {
     const part = PARTS[this.kind()];

@@ -1,0 +1,3 @@
+export declare const buildFolder: string;
+export declare function copyWithDirectImports(): Promise<void>;
+export declare function directImports(root: string): Promise<(path: string) => string>;

@@ -1,0 +1,1 @@
+export { libraryReady } from './library-ready';

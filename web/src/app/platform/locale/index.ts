@@ -1,1 +1,0 @@
-export { formatEnglish } from './format-english';
