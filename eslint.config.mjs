@@ -217,6 +217,7 @@ export default tseslint.config(
       'web/.angular/**',
       'test-results/**',
       'core/kernels/**',
+      'docs/api/**',
     ],
   },
   {

@@ -1,4 +1,4 @@
-// npm run lint, types, format, schema, mutate, serve: a tool of the project's own packages, which are
+// npm run lint, types, format, schema, docs, mutate, serve: a tool of the project's own packages, which are
 // installed first where they are missing.
 import './install/node-version.mjs';
 import { spawnSync } from 'node:child_process';
@@ -25,6 +25,7 @@ const PROGRAMS = {
   types: TYPE_PROJECTS.map((project) => [TSC, '-p', project]),
   format: [[PRETTIER, '--write', '.']],
   schema: [source('tools/write-schema.ts')],
+  docs: [[bin('typedoc/bin/typedoc')]],
   mutate: [source('tools/mutate.ts')],
   serve: [[NG, 'serve']],
   'test-web': [[NG, 'test']],

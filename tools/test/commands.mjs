@@ -46,9 +46,14 @@ export const COMMANDS = [
   { words: 'npm run types', says: /^/ },
   { words: 'npm run format', says: /README|package\.json/ },
   { words: 'npm run schema', says: /^/ },
+  { words: 'npm run docs', says: /^/, writes: 'docs/api/index.html' },
   { words: 'npm run kernels', says: /^/ },
   // Whether it ends with 0 depends on which place it happens to change.
-  { words: 'npm run mutate -- --folders heat --each 1', says: /\| all \| 1 \|/, ends: [0, 1] },
+  {
+    words: 'npm run mutate -- --folders physics/heat --each 1',
+    says: /\| all \| 1 \|/,
+    ends: [0, 1],
+  },
   { words: 'npm run test:quick', says: /\d+ passed, 0 failed/ },
 ];
 
