@@ -34,9 +34,7 @@ const trial = (
   levelId: `level-${level}`,
   seriesId,
   outcome:
-    typeof outcome === 'number'
-      ? { kind: 'count', count: outcome, off: 0, stuck: 0 }
-      : outcome,
+    typeof outcome === 'number' ? { kind: 'count', count: outcome, off: 0, stuck: 0 } : outcome,
   model,
 });
 const lineOf = ([first]: readonly SeriesFinding[]) => first!.analysis!.line!;
