@@ -72,6 +72,6 @@ export async function openInvestigation(
     ],
   });
   const store = TestBed.inject(InvestigationStore);
-  await store.open(idOf(900));
+  store.open(idOf(900));
   return { store, server };
 }

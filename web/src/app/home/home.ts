@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { PLACES, type InvestigationSummary, type Status } from '@nab/contract/lesson';
@@ -13,7 +14,7 @@ import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSkeletonModule } from 'ng-zorro-antd/skeleton';
 import { NzTableModule, type NzTableSortOrder } from 'ng-zorro-antd/table';
 import { NzTagModule } from 'ng-zorro-antd/tag';
-import { firstValueFrom } from 'rxjs';
+import { catchError, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import {
   MenuItem,
@@ -82,6 +83,8 @@ export class Home {
   private readonly router = inject(Router);
   private readonly told = inject(ToastService);
   private readonly modals = inject(NzModalService);
+  /** The list is asked for; the request before is cancelled. */
+  private readonly reload = new Subject<void>();
   protected readonly list = signal<readonly Item[] | null>(null);
   protected readonly fault = signal('');
   protected readonly wanted = signal('');
@@ -119,7 +122,20 @@ export class Home {
 
   constructor() {
     inject(OpenDocuments).show(null);
-    void this.load();
+    this.reload
+      .pipe(
+        switchMap(() =>
+          this.server.investigations().pipe(
+            catchError((error: unknown) => {
+              this.fault.set(faultWords(error));
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((list) => this.list.set(list));
+    this.load();
   }
 
   protected state(item: Item): string {
@@ -213,12 +229,8 @@ export class Home {
     }
   }
 
-  protected async load(): Promise<void> {
-    try {
-      this.list.set(await firstValueFrom(this.server.investigations()));
-    } catch (error) {
-      this.fault.set(faultWords(error));
-    }
+  protected load(): void {
+    this.reload.next();
   }
 }
 

@@ -112,7 +112,7 @@ export class BoardPage {
   constructor() {
     toObservable(this.id)
       .pipe(takeUntilDestroyed())
-      .subscribe((id) => void this.store.open(id));
+      .subscribe((id) => this.store.open(id));
   }
 
   protected came(poll: Parameters<typeof cameOf>[0]): number | null {

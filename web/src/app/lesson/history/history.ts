@@ -1,11 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { sentOf, type EarlierState, type Plan } from '@nab/contract/lesson';
 import type { ExperimentDocument } from '@nab/contract/experiments';
 import { howMany } from '@nab/words/terms';
@@ -13,7 +7,7 @@ import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzTableModule } from 'ng-zorro-antd/table';
-import { firstValueFrom } from 'rxjs';
+import { catchError, EMPTY, of, switchMap } from 'rxjs';
 import { TableName } from '../../ui/accessibility';
 import { ServerClock, InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
@@ -164,12 +158,22 @@ export class HistoryPage {
   protected readonly bursts = computed(() => burstsOf(this.store.folded().withdrawn));
 
   constructor() {
-    // Read anew once a change has arrived at the server, this page's own among them.
-    effect(() => {
-      if (this.store.documents().every((document) => document.state() === 'saved')) {
-        void this.load(this.store.id());
-      }
+    // Read again once a change has arrived at the server, this page's own among them.
+    const wanted = computed(() => {
+      const isSaved = this.store.documents().every((document) => document.state() === 'saved');
+      return isSaved ? { id: this.store.id() } : null;
     });
+    toObservable(wanted)
+      .pipe(
+        switchMap((one) =>
+          one ? this.server.history(one.id).pipe(catchError(() => of(null))) : EMPTY,
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((states) => {
+        this.fault.set(states === null);
+        if (states) this.states.set(states);
+      });
   }
 
   protected day(iso: string): string {
@@ -202,14 +206,5 @@ export class HistoryPage {
     }
     this.told.show({ sentence: `${howMany(trials.length, 'trial')} put back.` });
     this.busy.set(false);
-  }
-
-  private async load(id: string): Promise<void> {
-    try {
-      this.states.set(await firstValueFrom(this.server.history(id)));
-      this.fault.set(false);
-    } catch {
-      this.fault.set(true);
-    }
   }
 }

@@ -1,17 +1,22 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { UnplacedReading, Placement } from '@nab/contract/lesson';
 import { measureOf } from '@nab/core/lesson';
 import { caseText, measuredText, outcomeText } from '@nab/words/lesson';
 import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { firstValueFrom, type Observable } from 'rxjs';
+import {
+  catchError,
+  EMPTY,
+  firstValueFrom,
+  map,
+  merge,
+  type Observable,
+  of,
+  Subject,
+  switchMap,
+  throwError,
+} from 'rxjs';
 import { ChoiceField } from '../../ui/fields';
 import { InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
@@ -113,6 +118,8 @@ export class UnplacedReadings {
   private readonly server = inject(Server);
   private readonly list = signal<readonly UnplacedReading[]>([]);
   private readonly chosen = signal<Readonly<Record<string, Partial<Placement>>>>({});
+  /** One was placed or left out here. */
+  private readonly changed = new Subject<void>();
   protected readonly fault = signal('');
   protected readonly busy = signal(false);
 
@@ -136,12 +143,25 @@ export class UnplacedReadings {
   protected readonly keyOf = keyOf;
 
   constructor() {
-    effect(() => {
-      // Their number is told with the room; what they are is asked for when it changes.
-      const count = this.store.room()?.strays ?? 0;
-      if (count === 0) this.list.set([]);
-      else void this.read();
-    });
+    // Their number comes with the room; what they are is asked for when it changes.
+    const count = toObservable(computed(() => this.store.room()?.strays ?? 0));
+    merge(count, this.changed.pipe(map(() => this.store.room()?.strays ?? 1)))
+      .pipe(
+        switchMap((many) =>
+          many === 0
+            ? of([])
+            : this.server.unplacedReadings(this.store.id()).pipe(
+                // They come again with the room when the server is back.
+                catchError((error: unknown) =>
+                  error instanceof ServerAway || error instanceof ServerRefusal
+                    ? EMPTY
+                    : throwError(() => error),
+                ),
+              ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((list) => this.list.set(list));
   }
 
   protected isWhole(place: Partial<Placement>): place is Placement {
@@ -186,21 +206,12 @@ export class UnplacedReadings {
     return `Prediction: ${value === null ? (words ?? '') : measuredText(measure, value)}`;
   }
 
-  private async read(): Promise<void> {
-    try {
-      this.list.set(await firstValueFrom(this.server.unplacedReadings(this.store.id())));
-    } catch (error) {
-      if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
-      // They are told of again when the server is back.
-    }
-  }
-
   private async trying(answer: Observable<unknown>): Promise<void> {
     this.busy.set(true);
     try {
       await firstValueFrom(answer);
       this.fault.set('');
-      await this.read();
+      this.changed.next();
     } catch (error) {
       if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error;
       this.fault.set(`It is where it was: ${error.message || 'the server is away'}`);

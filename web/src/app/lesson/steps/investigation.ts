@@ -237,7 +237,7 @@ export class InvestigationPage {
   constructor() {
     toObservable(this.id)
       .pipe(takeUntilDestroyed())
-      .subscribe((id) => void this.store.open(id));
+      .subscribe((id) => this.store.open(id));
     const open = inject(OpenDocuments);
     open.show(this.store.documents);
     inject(DestroyRef).onDestroy(() => open.show(null));

@@ -1,5 +1,13 @@
 import { NzTableModule } from 'ng-zorro-antd/table';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  signal,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { toMagnetDesign, type DesignDocument } from '@nab/contract/experiments';
 import { CoreError } from '@nab/core/errors';
@@ -11,7 +19,7 @@ import {
 } from '@nab/core/experiments';
 import { predictiveBand } from '@nab/core/statistics';
 import { objectWord } from '@nab/words/terms';
-import { forkJoin, firstValueFrom, of, type Observable } from 'rxjs';
+import { forkJoin, of, switchMap, type Observable } from 'rxjs';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { SelectRole, TableName } from '../../ui/accessibility';
@@ -104,12 +112,14 @@ export class ComparePage {
     return scales.length > 0 ? Math.min(...scales) : null;
   });
 
+  private readonly destroyRef = inject(DestroyRef);
+
   constructor() {
     inject(OpenDocuments).show(null);
     const asked = inject(ActivatedRoute).snapshot.queryParamMap;
     this.keys.set(asked.get('of')?.split(' ').slice(0, MOST) ?? []);
     this.beside = asked.get('with');
-    void this.load();
+    this.load();
   }
 
   protected many(document: DesignDocument): string {
@@ -122,42 +132,46 @@ export class ComparePage {
     void this.router.navigate([], { queryParams: { of: this.keys().join(' ') }, replaceUrl: true });
   }
 
-  private async load(): Promise<void> {
+  /** Everything that can be compared; leaving the page cancels what is still on its way. */
+  private load(): void {
     void this.shelf.load();
-    try {
-      const [list, kept] = await firstValueFrom(
-        forkJoin([this.server.investigations(), this.server.designs('straight-magnet')]),
-      );
-      const magnets = list.filter(({ experiment }) => experiment === 'straight-magnet');
-      const [investigations, designs] = await firstValueFrom(
-        forkJoin([
-          allOf(magnets.map(({ id }) => this.server.investigation(id))),
-          allOf(kept.map(({ id }) => this.server.design(id))),
-        ]),
-      );
-      const touched = (key: string, at: string): { key: string; at: string } => ({ key, at });
-      this.touched = [
-        ...magnets.map(({ id, updatedAt }) => touched(`investigation-${id}`, updatedAt)),
-        ...kept.map(({ id, updatedAt }) => touched(`design-${id}`, updatedAt)),
-      ]
-        .sort((a, b) => b.at.localeCompare(a.at))
-        .map(({ key }) => key);
-      this.stored.set([
-        ...investigations.map(({ id, plan, design: { design } }) => ({
-          key: `investigation-${id}`,
-          from: plan.title,
-          document: design as DesignDocument,
-        })),
-        ...designs.map(({ id, design }) => ({
-          key: `design-${id}`,
-          from: 'by itself',
-          document: design as DesignDocument,
-        })),
-      ]);
-      if (this.keys().length === 0) this.keys.set(this.firstTwo());
-    } catch (error) {
-      this.fault.set(faultWords(error));
-    }
+    forkJoin([this.server.investigations(), this.server.designs('straight-magnet')])
+      .pipe(
+        switchMap(([list, kept]) => {
+          const magnets = list.filter(({ experiment }) => experiment === 'straight-magnet');
+          return forkJoin([
+            of({ magnets, kept }),
+            allOf(magnets.map(({ id }) => this.server.investigation(id))),
+            allOf(kept.map(({ id }) => this.server.design(id))),
+          ]);
+        }),
+        takeUntilDestroyed(this.destroyRef),
+      )
+      .subscribe({
+        next: ([{ magnets, kept }, investigations, designs]) => {
+          const touched = (key: string, at: string): { key: string; at: string } => ({ key, at });
+          this.touched = [
+            ...magnets.map(({ id, updatedAt }) => touched(`investigation-${id}`, updatedAt)),
+            ...kept.map(({ id, updatedAt }) => touched(`design-${id}`, updatedAt)),
+          ]
+            .sort((a, b) => b.at.localeCompare(a.at))
+            .map(({ key }) => key);
+          this.stored.set([
+            ...investigations.map(({ id, plan, design: { design } }) => ({
+              key: `investigation-${id}`,
+              from: plan.title,
+              document: design as DesignDocument,
+            })),
+            ...designs.map(({ id, design }) => ({
+              key: `design-${id}`,
+              from: 'by itself',
+              document: design as DesignDocument,
+            })),
+          ]);
+          if (this.keys().length === 0) this.keys.set(this.firstTwo());
+        },
+        error: (error: unknown) => this.fault.set(faultWords(error)),
+      });
   }
 
   /** The two designs touched last, or the one that was asked for and the last of the others. */

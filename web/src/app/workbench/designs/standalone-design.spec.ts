@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { newDesign } from '@nab/contract/experiments';
 import type { DesignSummary, VersionedDesign } from '@nab/contract/lesson';
 import { idOf } from '@nab/contract/testing';
-import { of, throwError } from 'rxjs';
+import { Observable, of, throwError } from 'rxjs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Server, ServerAway, ServerRefusal } from '../../platform/server';
 import { StandaloneDesign } from './standalone-design';
@@ -43,16 +43,16 @@ describe('a design that stands by itself', () => {
 
   it('is the one changed last, unless another is asked for', async () => {
     const one = standing([named(1, 'Last'), named(2, 'Before')]);
-    await one.open('straight-magnet');
+    one.open('straight-magnet');
     expect(nameOf(one)).toBe('Last');
-    await one.open('straight-magnet', idOf(2));
+    one.open('straight-magnet', idOf(2));
     expect(nameOf(one)).toBe('Before');
     expect(one.id()).toBe(idOf(2));
   });
 
   it('is begun afresh when a new one is wanted, with an id of its own', async () => {
     const one = standing([named(1, 'Last')]);
-    await one.open('straight-magnet', 'new');
+    one.open('straight-magnet', 'new');
     expect(nameOf(one)).toBe(newDesign().name);
     expect(one.id()).not.toBe(idOf(1));
     expect(one.id()).toMatch(/^[0-9a-f-]{36}$/);
@@ -60,7 +60,7 @@ describe('a design that stands by itself', () => {
 
   it('is found again under the id it was begun with, before anything was changed', async () => {
     const one = standing([]);
-    await one.open('straight-magnet', idOf(7));
+    one.open('straight-magnet', idOf(7));
     expect(one.id()).toBe(idOf(7));
     expect(nameOf(one)).toBe(newDesign().name);
     expect(one.fault()).toBe('');
@@ -68,14 +68,30 @@ describe('a design that stands by itself', () => {
 
   it('takes over what this browser kept before, where nothing is stored', async () => {
     const one = standing([]);
-    await one.open('straight-magnet', undefined, () => ({ ...newDesign(), name: 'From before' }));
+    one.open('straight-magnet', undefined, () => ({ ...newDesign(), name: 'From before' }));
     expect(nameOf(one)).toBe('From before');
   });
 
   it('says so when the server cannot be reached', async () => {
     const one = standing([], true);
-    await one.open('straight-magnet');
+    one.open('straight-magnet');
     expect(one.document()).toBeNull();
     expect(one.fault()).toMatch(/cannot be reached/);
+  });
+
+  it('cancels the request for the one that was asked for before', () => {
+    const cancelled: string[] = [];
+    const server = {
+      design: (id: string) =>
+        id === idOf(1) ? new Observable(() => () => cancelled.push(id)) : of(named(2, 'Second')),
+    };
+    TestBed.configureTestingModule({
+      providers: [StandaloneDesign, { provide: Server, useValue: server }],
+    });
+    const one = TestBed.inject(StandaloneDesign);
+    one.open('straight-magnet', idOf(1));
+    one.open('straight-magnet', idOf(2));
+    expect(cancelled).toEqual([idOf(1)]);
+    expect(nameOf(one)).toBe('Second');
   });
 });

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   DOCUMENTS,
   experimentDocumentSchema,
@@ -6,7 +7,7 @@ import {
 } from '@nab/contract/experiments';
 import type { VersionedDesign } from '@nab/contract/lesson';
 import type { ExperimentId } from '@nab/core/experiments';
-import { firstValueFrom, map } from 'rxjs';
+import { catchError, EMPTY, map, type Observable, of, Subject, switchMap, throwError } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import type { Schema } from 'yup';
 import { Server, ServerRefusal, faultWords } from '../../platform/server';
@@ -15,8 +16,7 @@ import { SavedDocument } from '../../platform/saving';
 const toVersioned = ({ version, design }: VersionedDesign) => ({ version, value: design });
 
 /**
- * A design that stands by itself, beside the investigations: kept in the database against its
- * version like every other. Unless another is asked for, the one that was changed last is opened;
+ * A design outside any investigation, kept in the database against its version like every other. Unless another is asked for, the one that was changed last is opened;
  * without any, one is begun.
  */
 @Injectable()
@@ -25,7 +25,11 @@ export class StandaloneDesign {
   private readonly documentSignal = signal<SavedDocument<ExperimentDocument> | null>(null);
   private readonly faultSignal = signal('');
   private readonly idSignal = signal('');
-  private opening = 0;
+  private readonly opened = new Subject<{
+    readonly experiment: ExperimentId;
+    readonly which: string | undefined;
+    readonly before: () => ExperimentDocument | null;
+  }>();
 
   /** Null until it was read. */
   readonly document = this.documentSignal.asReadonly();
@@ -36,31 +40,45 @@ export class StandaloneDesign {
     return document ? [document] : [];
   });
 
+  constructor() {
+    // Opening another design cancels the request for the one before.
+    this.opened
+      .pipe(
+        switchMap(({ experiment, which, before }) =>
+          this.read(experiment, which).pipe(
+            map(
+              (stored): VersionedDesign =>
+                stored ?? {
+                  id: which === undefined || which === 'new' ? uuid() : which,
+                  version: 0,
+                  design: (which === undefined && before()) || DOCUMENTS[experiment].fresh(),
+                },
+            ),
+            catchError((error: unknown) => {
+              this.faultSignal.set(faultWords(error));
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((stored) => {
+        this.close();
+        this.show(stored);
+      });
+  }
+
   /**
    * @param which id of the design, `new` for a fresh one, or nothing for the one changed last.
    * @param before what this browser kept of the kind before designs stood in the database.
    */
-  async open(
+  open(
     experiment: ExperimentId,
     which?: string,
     before: () => ExperimentDocument | null = () => null,
-  ): Promise<void> {
+  ): void {
     if (which !== undefined && which === this.idSignal()) return;
-    const turn = ++this.opening;
-    try {
-      const stored = await this.read(experiment, which);
-      if (turn !== this.opening) return;
-      this.close();
-      this.show(
-        stored ?? {
-          id: which === undefined || which === 'new' ? uuid() : which,
-          version: 0,
-          design: (which === undefined && before()) || DOCUMENTS[experiment].fresh(),
-        },
-      );
-    } catch (error) {
-      this.faultSignal.set(faultWords(error));
-    }
+    this.opened.next({ experiment, which, before });
   }
 
   close(): void {
@@ -68,19 +86,21 @@ export class StandaloneDesign {
   }
 
   /** What is stored, or null when it is to be begun. */
-  private async read(experiment: ExperimentId, which?: string): Promise<VersionedDesign | null> {
-    if (which === 'new') return null;
+  private read(experiment: ExperimentId, which?: string): Observable<VersionedDesign | null> {
+    if (which === 'new') return of(null);
     if (which === undefined) {
-      const [last] = await firstValueFrom(this.server.designs(experiment));
-      return last ? firstValueFrom(this.server.design(last.id)) : null;
+      return this.server
+        .designs(experiment)
+        .pipe(switchMap(([last]) => (last ? this.server.design(last.id) : of(null))));
     }
-    try {
-      return await firstValueFrom(this.server.design(which));
-    } catch (error) {
-      // Begun under this id, and nothing was changed before the page was opened again.
-      if (error instanceof ServerRefusal && error.problem.code === 'NOT_FOUND') return null;
-      throw error;
-    }
+    return this.server.design(which).pipe(
+      catchError((error: unknown) =>
+        // Begun under this id, and nothing was changed before the page was opened again.
+        error instanceof ServerRefusal && error.problem.code === 'NOT_FOUND'
+          ? of(null)
+          : throwError(() => error),
+      ),
+    );
   }
 
   private show(stored: VersionedDesign): void {

@@ -60,7 +60,7 @@ export class StandalonePage {
     this.open.show(this.standing.documents);
     effect(() => {
       const [experiment, which, before] = [this.experiment(), this.which(), this.before()];
-      untracked(() => void this.standing.open(experiment, which, before));
+      untracked(() => this.standing.open(experiment, which, before));
     });
     // A fresh one gets its id into the address, so that a reload finds it again.
     effect(() => {
