@@ -90,7 +90,7 @@ const FOREIGN = {
     message: 'The contract runs on both sides of the wire.',
   },
   'words/src': {
-    group: ['node:*', '@angular/*', 'd3', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    group: ['node:*', '@angular/*', 'd3', 'd3-*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
     message: 'Words are said by screens, sheets and the command line alike.',
   },
   'sheets/src': {
@@ -98,7 +98,7 @@ const FOREIGN = {
     message: 'Sheets are printed by the server and by the command line.',
   },
   'server/src': {
-    group: ['@angular/*', '@nab/web', 'd3'],
+    group: ['@angular/*', '@nab/web', 'd3', 'd3-*'],
     message: 'The server knows no interface.',
   },
   'web/src/app': {

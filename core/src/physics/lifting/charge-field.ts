@@ -16,19 +16,21 @@ const ke: EllipticKE = { K: 0, E: 0 };
 const CLOSE = 3e-3;
 const CLOSE_PI = 1e-4;
 
-/** Sums at the point in question: H_r, H_z and their derivatives along z. */
-let hr = 0;
-let hz = 0;
-let hrz = 0;
-let hzz = 0;
+/** Sums at one point: H_r and H_z, A/m, and their derivatives along z, A/m². */
+interface Sums {
+  hr: number;
+  hz: number;
+  hrz: number;
+  hzz: number;
+}
+const noSums = (): Sums => ({ hr: 0, hz: 0, hrz: 0, hzz: 0 });
 
-function finish(r: number, out: FieldAndGradient): void {
+function finish({ hr, hz, hrz, hzz }: Sums, r: number, out: FieldAndGradient): void {
   const hrr = -hr / r - hzz;
   out.hr = hr;
   out.hz = hz;
   out.gradientR = 2 * (hr * hrr + hz * hrz);
   out.gradientZ = 2 * (hr * hrz + hz * hzz);
-  hr = hz = hrz = hzz = 0;
 }
 
 /**
@@ -38,8 +40,9 @@ function finish(r: number, out: FieldAndGradient): void {
  * Source: Durand, Électrostatique I (1964), ring of charge. Checked against differences in the tests.
  */
 export function chargeField(rings: ChargeRings, r: number, z: number, out: FieldAndGradient): void {
-  addRings(rings, r, z);
-  finish(r, out);
+  const sums = noSums();
+  addRings(rings, r, z, sums);
+  finish(sums, r, out);
 }
 
 /**
@@ -53,9 +56,10 @@ export function magnetField(
   z: number,
   out: FieldAndGradient,
 ): void {
-  addRings(rings, r, z);
-  addEdges(edges, r, z);
-  finish(r, out);
+  const sums = noSums();
+  addRings(rings, r, z, sums);
+  addEdges(edges, r, z, sums);
+  finish(sums, r, out);
 }
 
 /** Field strength and ∇|H|² at a point (r, z), r > 0, of what it was made for. */
@@ -73,6 +77,7 @@ export function fieldSource(charges: MagnetCharges): FieldSource {
     [edges.radius, edges.z, edges.jump, edgeCount],
   ] as const;
   let numbers = new Float64Array(0);
+  const sums = noSums();
   const put = (): void => {
     reserve(memory, 8 * (FIRST_LIST + 3 * (ringCount + edgeCount)));
     numbers = new Float64Array(memory.buffer);
@@ -90,8 +95,11 @@ export function fieldSource(charges: MagnetCharges): FieldSource {
   return (r, z, out) => {
     if (inMemory !== charges || numbers.length === 0) put();
     field(ringCount, edgeCount, r, z);
-    [hr, hz, hrz, hzz] = [numbers[0]!, numbers[1]!, numbers[2]!, numbers[3]!];
-    finish(r, out);
+    sums.hr = numbers[0]!;
+    sums.hz = numbers[1]!;
+    sums.hrz = numbers[2]!;
+    sums.hzz = numbers[3]!;
+    finish(sums, r, out);
   };
 }
 
@@ -107,7 +115,12 @@ const even = (count: number): number => count + (count % 2);
 
 const TWO_PI_SQUARED = 2 * Math.PI * Math.PI;
 
-function addRings({ radius, z: height, charge }: ChargeRings, r: number, z: number): void {
+function addRings(
+  { radius, z: height, charge }: ChargeRings,
+  r: number,
+  z: number,
+  sums: Sums,
+): void {
   let [sumR, sumZ, sumRZ, sumZZ] = [0, 0, 0, 0];
   for (let i = 0; i < charge.length; i++) {
     const a = radius[i]!;
@@ -133,13 +146,18 @@ function addRings({ radius, z: height, charge }: ChargeRings, r: number, z: numb
     sumZZ += c * (g + d * gz);
     sumRZ += c * d * gr;
   }
-  hr += sumR;
-  hz += sumZ;
-  hrz += sumRZ;
-  hzz += sumZZ;
+  sums.hr += sumR;
+  sums.hz += sumZ;
+  sums.hrz += sumRZ;
+  sums.hzz += sumZZ;
 }
 
-function addEdges({ radius, z: height, jump }: ChargeEdges, r: number, z: number): void {
+function addEdges(
+  { radius, z: height, jump }: ChargeEdges,
+  r: number,
+  z: number,
+  sums: Sums,
+): void {
   let [sumR, sumZ, sumRZ, sumZZ] = [0, 0, 0, 0];
   for (let i = 0; i < jump.length; i++) {
     const a = radius[i]!;
@@ -160,8 +178,8 @@ function addEdges({ radius, z: height, jump }: ChargeEdges, r: number, z: number
     sumZZ -= (c * d * E) / (root * d2);
     sumRZ -= (c / (2 * r * root)) * (K - (E * (a * a - r * r + d * d)) / d2);
   }
-  hr += sumR;
-  hz += sumZ;
-  hrz += sumRZ;
-  hzz += sumZZ;
+  sums.hr += sumR;
+  sums.hz += sumZ;
+  sums.hrz += sumRZ;
+  sums.hzz += sumZZ;
 }

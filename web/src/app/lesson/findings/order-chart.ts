@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatNumber } from '@nab/core/quantities';
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { Chart, markerColour, markersPath, numberedAxis, type ChartBox } from '../../ui/charts';
 import type { OrderedPoint } from './order-data';
 

@@ -1,4 +1,4 @@
-import { contours } from 'd3';
+import { contours } from 'd3-contour';
 import { needleAngle, sampleAt, type MagnetDesign } from '@nab/core/experiments';
 import { seededRandom } from '@nab/core/numerics';
 import type { FieldRaster, Rectangle } from '@nab/core/fem';

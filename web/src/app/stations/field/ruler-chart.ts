@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { line, scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3-scale';
+import { line } from 'd3-shape';
 import { formatQuantity } from '@nab/core/quantities';
 import type { RulerReading } from '@nab/core/experiments';
 import { Chart, numberedAxis, type ChartBox } from '../../ui/charts';

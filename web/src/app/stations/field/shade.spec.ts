@@ -1,4 +1,6 @@
-import { interpolateYlGnBu, rgb, scaleLog } from 'd3';
+import { rgb } from 'd3-color';
+import { scaleLog } from 'd3-scale';
+import { interpolateYlGnBu } from 'd3-scale-chromatic';
 import { describe, expect, it } from 'vitest';
 import { SCALE_FROM_T, SCALE_TO_T } from './raster';
 import { strengthColour } from './shade';

@@ -1,4 +1,5 @@
-import { interpolateYlGnBu, rgb } from 'd3';
+import { rgb } from 'd3-color';
+import { interpolateYlGnBu } from 'd3-scale-chromatic';
 import { SCALE_FROM_T, SCALE_TO_T } from './raster';
 
 export type Shade = readonly [red: number, green: number, blue: number];

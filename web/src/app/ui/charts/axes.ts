@@ -1,5 +1,5 @@
 import { formatNumber } from '@nab/core/quantities';
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { wholeOnly, type XScale, type XAxis, type ChartBox, type YScale } from './scales';
 
 /** What is written at a place of an axis, in several lines where it is long. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { area, line, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import { makeYScale, type ChartBox } from './scales';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { formatQuantity } from '@nab/core/quantities';
 import type { CellStep } from '@nab/core/experiments';
 import { massText } from '@nab/words/terms';
-import { scaleBand } from 'd3';
+import { scaleBand } from 'd3-scale';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import { makeYScale, type ChartBox } from './scales';

@@ -7,7 +7,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { select } from 'd3';
+import { select } from 'd3-selection';
 import { CollapsibleSection } from '../fields';
 import type { ChartAxes } from './axes';
 import { ChartNumbers, type ChartTable } from './chart-numbers';

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { CellStep, LoadHeld } from '@nab/core/experiments';
-import { scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3-scale';
 import { describe, expect, it, vi } from 'vitest';
 import { levelAxes, numberedAxis } from './axes';
 import { AxisChart } from './axis-chart';

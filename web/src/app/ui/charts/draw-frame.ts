@@ -1,4 +1,4 @@
-import type { Selection } from 'd3';
+import type { Selection } from 'd3-selection';
 import type { ChartAxes } from './axes';
 import type { ChartBox } from './scales';
 

@@ -1,4 +1,4 @@
-import { area, line } from 'd3';
+import { area, line } from 'd3-shape';
 import type { Layer } from './draw-frame';
 import { lineDash, markerColour } from './markers';
 import type { XScale, ChartBox, YScale } from './scales';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { curveStepAfter, line, scaleLog } from 'd3';
+import { scaleLog } from 'd3-scale';
+import { curveStepAfter, line } from 'd3-shape';
 import { countBelief, type FoundDesign } from '@nab/core/experiments';
 import { predictiveBand } from '@nab/core/statistics';
 import { bandText, countText, wireText } from '@nab/words/terms';

@@ -8,7 +8,8 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { drag, pointer, select, type Selection } from 'd3';
+import { drag } from 'd3-drag';
+import { pointer, select, type Selection } from 'd3-selection';
 import { levelAxes, withoutNumbers } from './axes';
 import { drawFrame } from './draw-frame';
 import {

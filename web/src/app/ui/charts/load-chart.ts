@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { CONTACT_GAPS, type LoadHeld } from '@nab/core/experiments';
 import { formatQuantity } from '@nab/core/quantities';
 import { massText } from '@nab/words/terms';
-import { line, scaleLog } from 'd3';
+import { scaleLog } from 'd3-scale';
+import { line } from 'd3-shape';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
 import type { ChartBox } from './scales';

@@ -1,5 +1,5 @@
+import { pathRound, type Path } from 'd3-path';
 import {
-  pathRound,
   symbol,
   symbolCircle,
   symbolCross,
@@ -7,9 +7,8 @@ import {
   symbolSquare,
   symbolStar,
   symbolTriangle,
-  type Path,
   type SymbolType,
-} from 'd3';
+} from 'd3-shape';
 
 const MARKERS = [
   symbolCircle,

@@ -1,4 +1,4 @@
-import { select } from 'd3';
+import { select } from 'd3-selection';
 import { describe, expect, it } from 'vitest';
 import type { Layer } from './draw-frame';
 import { Crowd, markersPath } from './markers';

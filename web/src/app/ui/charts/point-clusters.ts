@@ -1,4 +1,4 @@
-import { pathRound, type Path } from 'd3';
+import { pathRound, type Path } from 'd3-path';
 import type { Layer } from './draw-frame';
 import { Crowd, drawMarker, markerColour } from './markers';
 import type { XScale, YScale } from './scales';

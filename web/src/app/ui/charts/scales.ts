@@ -1,4 +1,5 @@
-import { scaleLinear, scaleLog, scalePoint, zoomIdentity, type ZoomTransform } from 'd3';
+import { scaleLinear, scaleLog, scalePoint } from 'd3-scale';
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 
 /** A drawing's size and the room around its plot, in its own units. */
 export interface ChartBox {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { area, line, scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3-scale';
+import { area, line } from 'd3-shape';
 import type { SweepPoint } from '@nab/core/experiments';
 
 const WIDTH = 150;

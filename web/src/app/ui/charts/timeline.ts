@@ -8,7 +8,9 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { drag, pointer, scaleLinear, select, type Selection } from 'd3';
+import { drag } from 'd3-drag';
+import { scaleLinear } from 'd3-scale';
+import { pointer, select, type Selection } from 'd3-selection';
 import { numberedAxis } from './axes';
 import { drawFrame, type Layer } from './draw-frame';
 import type { ChartBox } from './scales';

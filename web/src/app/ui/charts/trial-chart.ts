@@ -13,7 +13,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { pointer, quadtree, select, zoom, zoomIdentity, type D3ZoomEvent } from 'd3';
+import { quadtree } from 'd3-quadtree';
+import { pointer, select } from 'd3-selection';
+import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { levelAxes } from './axes';

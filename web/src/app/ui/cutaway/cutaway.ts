@@ -8,7 +8,8 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { drag, select, type D3DragEvent, type Selection } from 'd3';
+import { drag, type D3DragEvent } from 'd3-drag';
+import { select, type Selection } from 'd3-selection';
 import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { countText } from '@nab/words/terms';

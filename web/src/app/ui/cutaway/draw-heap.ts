@@ -1,4 +1,4 @@
-import { line } from 'd3';
+import { line } from 'd3-shape';
 import type { Band } from '@nab/core/statistics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { heapSwell, type Group, type Layout } from './layout';

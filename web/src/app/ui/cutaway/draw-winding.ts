@@ -1,4 +1,4 @@
-import type { Selection } from 'd3';
+import type { Selection } from 'd3-selection';
 import { polesOf } from '@nab/core/physics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { drawCore } from './draw-core';

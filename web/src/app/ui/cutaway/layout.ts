@@ -1,4 +1,4 @@
-import type { Selection } from 'd3';
+import type { Selection } from 'd3-selection';
 import { barOf, LIFTED_OVER_HEAP } from '@nab/core/physics';
 import { faceHeight, type Evaluation, type MagnetDesign } from '@nab/core/experiments';
 import type { Band } from '@nab/core/statistics';

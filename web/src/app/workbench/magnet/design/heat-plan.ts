@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { line, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
 import { temperatureOver, timeToCool, type LumpedWinding } from '@nab/core/physics';
 import { Chart, numberedAxis, type ChartBox } from '../../../ui/charts';
 import { Notice } from '../../../ui/notices';
