@@ -61,7 +61,16 @@ const ORDER = {
     shelf: [],
     investigation: [],
     workbench: [
-      ...['frame', 'designs', 'coil', 'parameter-sweep', 'magnet', 'shell-magnet', 'compass'],
+      ...[
+        'frame',
+        'designs',
+        'designer',
+        'coil',
+        'parameter-sweep',
+        'magnet',
+        'shell-magnet',
+        'compass',
+      ],
       ...['rolling-cell', 'spinner', 'registry'],
     ],
     lesson: [
@@ -90,7 +99,16 @@ const FOREIGN = {
     message: 'The contract runs on both sides of the wire.',
   },
   'words/src': {
-    group: ['node:*', '@angular/*', 'd3', 'd3-*', 'fastify', 'sequelize', '@nab/server', '@nab/web'],
+    group: [
+      'node:*',
+      '@angular/*',
+      'd3',
+      'd3-*',
+      'fastify',
+      'sequelize',
+      '@nab/server',
+      '@nab/web',
+    ],
     message: 'Words are said by screens, sheets and the command line alike.',
   },
   'sheets/src': {

@@ -4,10 +4,8 @@ import {
   computed,
   inject,
   InjectionToken,
-  Injector,
   signal,
   type Signal,
-  viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { compassSchema, toCompassSet, type CompassDocument } from '@nab/contract/experiments';
@@ -19,28 +17,16 @@ import {
   evaluateCompassSet,
   EXPERIMENTS,
   type CompassEvaluation,
-  waysOut,
-  type WayOut,
 } from '@nab/core/experiments';
-import { CoreError } from '@nab/core/errors';
 import { INSULATIONS } from '@nab/core/physics';
 import { measureOf } from '@nab/core/lesson';
 import type { ClassPosterior } from '@nab/core/statistics';
 import { measuredBand, measuredText } from '@nab/words/lesson';
 import type { Schema } from 'yup';
-import {
-  applyWayOut,
-  Workbench,
-  WorkbenchPanel,
-  CautionLine,
-  DecidingFigures,
-  FiguresDrawer,
-  SummaryLine,
-  type Fact,
-} from '../frame';
+import { WorkbenchPanel } from '../frame';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
-import { DocumentBar, DropFile, hasFault } from '../designs';
-import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../../ui/fields';
+import { DesignModel, ExperimentDesigner, type DesignRules } from '../designer';
+import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { compassFacts } from './compass-facts';
 import { Compass } from './compass';
@@ -52,22 +38,26 @@ export interface CompassOnScreen {
 }
 export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compass set on screen');
 
+const COMPASS: DesignRules<'compass', CompassEvaluation> = {
+  experiment: 'compass',
+  schema: compassSchema as Schema<CompassDocument>,
+  toDesign: toCompassSet,
+  evaluate: evaluateCompassSet,
+  cautions: compassCautions,
+  deciding: (set, evaluation) => compassFacts(set, evaluation).slice(0, 4),
+  facts: compassFacts,
+  wayOutOf: 'needle-angle',
+};
+
 /** Wire, loop or bare coil, cells, and the needle that they turn. */
 @Component({
   selector: 'nab-compass-designer',
   imports: [
-    Workbench,
+    ExperimentDesigner,
     WorkbenchPanel,
-    CautionLine,
     ChoiceField,
     Compass,
-    DecidingFigures,
-    DocumentBar,
-    DropFile,
-    FiguresDrawer,
     FormField,
-    NameBox,
-    SummaryLine,
     NumberField,
     QuantityField,
     SupplyFields,
@@ -78,42 +68,25 @@ export const COMPASS_ON_SCREEN = new InjectionToken<CompassOnScreen>('the compas
 })
 export class CompassDesigner {
   private readonly onScreen = inject(COMPASS_ON_SCREEN);
-  protected readonly document = this.onScreen.document;
-  protected readonly value = computed(() => this.document().value());
-  protected readonly form = documentForm(
-    () => this.document(),
-    compassSchema as Schema<CompassDocument>,
-    inject(Injector),
-  );
-  protected readonly bar = viewChild.required<DocumentBar<'compass'>>(DocumentBar);
+  protected readonly design = new DesignModel(this.onScreen.document, COMPASS);
+  protected readonly value = this.design.value;
+  protected readonly form = this.design.form;
   protected readonly part = signal('wire');
-  protected readonly asked = signal<string | null>(null);
   protected readonly shapes = COMPASS_SHAPES;
   protected readonly sides = COMPASS_SIDES;
   protected readonly insulations = INSULATIONS;
 
-  protected readonly set = computed(() => toCompassSet(this.document().valid()));
-  protected readonly evaluated = computed(
-    (): { evaluation: CompassEvaluation | null; fault: string | null } => {
-      try {
-        return { evaluation: evaluateCompassSet(this.set()), fault: null };
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error;
-        return { evaluation: null, fault: error.message };
-      }
-    },
-  );
   protected readonly degrees = computed(() => {
-    const { evaluation } = this.evaluated();
+    const evaluation = this.design.evaluation();
     if (!evaluation) return 0;
     const size = (evaluation.deflection * 180) / Math.PI;
     return evaluation.toward === 'east' ? size : -size;
   });
   protected readonly sentence = computed(() => {
-    const { evaluation } = this.evaluated();
+    const evaluation = this.design.evaluation();
     if (!evaluation) return '';
     const measure = measureOf('needle-angle');
-    const forecast = EXPERIMENTS.compass.evaluate(this.set()).forecast('needle-angle')!;
+    const forecast = EXPERIMENTS.compass.evaluate(this.design.design()).forecast('needle-angle')!;
     const band = bandOf('needle-angle', forecast, this.onScreen.belief());
     return `The needle turns about ${measuredText(measure, band.median)} to the ${evaluation.toward} (${measuredBand(measure, band)}).`;
   });
@@ -121,36 +94,10 @@ export class CompassDesigner {
     supply: this.form.supply,
     leads: this.form.leads,
     value: computed(() => this.value().supply),
-    sizeFault: computed(() => this.document().errorAt('supply.size')),
-    series: computed(() => this.set().supply.series),
+    sizeFault: computed(() => this.onScreen.document().errorAt('supply.size')),
+    series: computed(() => this.design.design().supply.series),
     opening: computed(() => ''),
-    edit: (change) => this.document().edit((set) => ({ ...set, supply: change(set.supply) })),
+    edit: (change) =>
+      this.onScreen.document().edit((set) => ({ ...set, supply: change(set.supply) })),
   };
-  protected readonly stale = computed(() => this.document().errors().length > 0);
-  protected readonly facts = computed((): Fact[] => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? compassFacts(this.set(), evaluation) : [];
-  });
-  protected readonly cautions = computed(() => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? compassCautions(this.set(), evaluation) : [];
-  });
-
-  protected readonly ways = computed(() =>
-    this.cautions().some(({ severity }) => severity === 'stop')
-      ? waysOut([{ experiment: 'compass', design: this.set() }])
-      : [],
-  );
-
-  protected takeWayOut(way: WayOut): void {
-    this.document().edit((set) => applyWayOut(set, way));
-  }
-
-  protected faulty(...parts: (keyof CompassDocument)[]): boolean {
-    return hasFault(this.document(), ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.document().edit((set) => ({ ...set, name }));
-  }
 }

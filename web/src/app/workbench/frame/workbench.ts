@@ -58,7 +58,11 @@ export class Workbench {
   /** The part in hand. */
   readonly part = model('');
 
-  protected readonly parts = contentChildren(WorkbenchPanel);
+  /** Panels that are not in its own content: those of whoever wraps it. */
+  readonly panels = input<readonly WorkbenchPanel[]>([]);
+
+  private readonly own = contentChildren(WorkbenchPanel);
+  protected readonly parts = computed(() => [...this.own(), ...this.panels()]);
   protected readonly drawing = contentChild.required('drawing', { read: TemplateRef });
   protected readonly figures = contentChild.required('figures', { read: TemplateRef });
   private readonly injector = inject(Injector);

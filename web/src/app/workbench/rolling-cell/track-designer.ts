@@ -4,11 +4,9 @@ import {
   computed,
   inject,
   InjectionToken,
-  Injector,
   linkedSignal,
   signal,
   type Signal,
-  viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import {
@@ -33,26 +31,17 @@ import {
   TRACK_STATES,
   type RollingCellEvaluation,
 } from '@nab/core/experiments';
-import { CoreError } from '@nab/core/errors';
 import { INSULATIONS } from '@nab/core/physics';
 import { measureOf } from '@nab/core/lesson';
 import type { ClassPosterior } from '@nab/core/statistics';
 import { measuredBand, measuredText } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
-import {
-  Workbench,
-  WorkbenchPanel,
-  CautionLine,
-  DecidingFigures,
-  FiguresDrawer,
-  AnimationPlayer,
-  SummaryLine,
-  type Fact,
-} from '../frame';
+import { AnimationPlayer, WorkbenchPanel } from '../frame';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
-import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
-import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../../ui/fields';
+import { DesignModel, ExperimentDesigner, type DesignRules } from '../designer';
+import type { MenuEntry } from '../designs';
+import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { TrackDrawing } from './track-drawing';
 import { trackFacts } from './track-facts';
@@ -64,21 +53,24 @@ export interface TrackOnScreen {
 }
 export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling cell on screen');
 
+const TRACK: DesignRules<'rolling-cell', RollingCellEvaluation> = {
+  experiment: 'rolling-cell',
+  schema: trackSchema as Schema<TrackDocument>,
+  toDesign: toRollingCell,
+  evaluate: evaluateRollingCell,
+  cautions: rollingCellCautions,
+  deciding: (design, evaluation) => trackFacts(design, evaluation).slice(0, 4),
+  facts: trackFacts,
+};
+
 /** Cell, magnets and the coil that they run through. */
 @Component({
   selector: 'nab-track-designer',
   imports: [
-    Workbench,
+    ExperimentDesigner,
     WorkbenchPanel,
-    CautionLine,
     ChoiceField,
-    DecidingFigures,
-    DocumentBar,
-    DropFile,
-    FiguresDrawer,
     FormField,
-    NameBox,
-    SummaryLine,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -89,16 +81,10 @@ export const TRACK_ON_SCREEN = new InjectionToken<TrackOnScreen>('the rolling ce
 })
 export class TrackDesigner {
   private readonly onScreen = inject(TRACK_ON_SCREEN);
-  protected readonly document = this.onScreen.document;
-  protected readonly value = computed(() => this.document().value());
-  protected readonly form = documentForm(
-    () => this.document(),
-    trackSchema as Schema<TrackDocument>,
-    inject(Injector),
-  );
-  protected readonly bar = viewChild.required<DocumentBar<'rolling-cell'>>(DocumentBar);
+  protected readonly design = new DesignModel(this.onScreen.document, TRACK);
+  protected readonly value = this.design.value;
+  protected readonly form = this.design.form;
   protected readonly part = signal('cell');
-  protected readonly asked = signal<string | null>(null);
   protected readonly chemistries = CLASS_CHEMISTRIES;
   protected readonly sizes = ROUND_CELLS;
   protected readonly facings = FACINGS;
@@ -112,23 +98,13 @@ export class TrackDesigner {
   protected readonly bends = BENDS;
 
   protected readonly again: readonly MenuEntry[] = [
-    { words: 'Start again', run: () => this.document().edit(() => newTrack()) },
+    { words: 'Start again', run: () => this.onScreen.document().edit(() => newTrack()) },
   ];
 
-  protected readonly cell = computed(() => toRollingCell(this.document().valid()));
-  protected readonly evaluated = computed(
-    (): { evaluation: RollingCellEvaluation | null; fault: string | null } => {
-      try {
-        return { evaluation: evaluateRollingCell(this.cell()), fault: null };
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error;
-        return { evaluation: null, fault: error.message };
-      }
-    },
-  );
-  protected readonly run = computed(() => this.evaluated().evaluation?.run ?? null);
+  protected readonly cell = this.design.design;
+  protected readonly run = computed(() => this.design.evaluation()?.run ?? null);
   protected readonly sentence = computed(() => {
-    const { evaluation } = this.evaluated();
+    const evaluation = this.design.evaluation();
     if (!evaluation) return '';
     const says = TRACK_STATES[evaluation.state];
     const forecast = EXPERIMENTS['rolling-cell'].evaluate(this.cell()).forecast('track-time');
@@ -137,16 +113,6 @@ export class TrackDesigner {
     const band = bandOf('track-time', forecast, this.onScreen.belief());
     return `${says}: through the track in about ${measuredText(measure, band.median)} (${measuredBand(measure, band)}).`;
   });
-  protected readonly stale = computed(() => this.document().errors().length > 0);
-  protected readonly facts = computed((): Fact[] => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? trackFacts(this.cell(), evaluation) : [];
-  });
-  protected readonly cautions = computed(() => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? rollingCellCautions(this.cell(), evaluation) : [];
-  });
-
   /** Where the cell is drawn; at the entrance again when another track is designed. */
   protected readonly way = linkedSignal({ source: this.cell, computation: () => 0 });
   protected readonly realTime = new AnimationPlayer();
@@ -161,13 +127,5 @@ export class TrackDesigner {
       (at) => this.way.set(Math.min(distance, motion.wayAt(at))),
       () => this.run() === run,
     );
-  }
-
-  protected faulty(...parts: (keyof TrackDocument)[]): boolean {
-    return hasFault(this.document(), ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.document().edit((track) => ({ ...track, name }));
   }
 }

@@ -103,7 +103,7 @@ export class ShellCheck {
 
   constructor() {
     // What was solved belongs to the magnet it was solved for.
-    toObservable(this.store.shell)
+    toObservable(this.store.design)
       .pipe(skip(1), takeUntilDestroyed())
       .subscribe(() => this.forget());
     inject(DestroyRef).onDestroy(() => this.calls.end());
@@ -119,7 +119,7 @@ export class ShellCheck {
     this.forget();
     this.working.set(true);
     this.running = this.calls
-      .stream<ShellMessage>((api, tell) => api.check(this.store.shell(), tell))
+      .stream<ShellMessage>((api, tell) => api.check(this.store.design(), tell))
       .subscribe({
         next: (message) => {
           if (message.kind === 'gaps') this.gaps.set(message.count);

@@ -7,47 +7,31 @@ import {
   viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
-import { newShell, SEATED, type ShellDocument } from '@nab/contract/experiments';
+import { newShell, SEATED } from '@nab/contract/experiments';
 import { formatQuantity } from '@nab/core/quantities';
-import { INSULATIONS, MATERIALS, type Caution } from '@nab/core/physics';
-import { shellCautions, waysOut, type WayOut } from '@nab/core/experiments';
+import { INSULATIONS, MATERIALS } from '@nab/core/physics';
 import { cellsSentence, packOf, takingText } from '@nab/words/experiments';
 import { massText, namesOf } from '@nab/words/terms';
-import {
-  applyWayOut,
-  Workbench,
-  WorkbenchPanel,
-  CautionLine,
-  DecidingFigures,
-  FiguresDrawer,
-  SummaryLine,
-} from '../frame';
+import { WorkbenchPanel } from '../frame';
 import { CellsChart, LoadChart } from '../../ui/charts';
 import { SupplyFields, type SupplyOnScreen } from '../coil';
-import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
-import { ChoiceField, NameBox, NumberField, QuantityField } from '../../ui/fields';
+import { ExperimentDesigner } from '../designer';
+import type { MenuEntry } from '../designs';
+import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
-import { decidingShellFacts, shellFacts } from './shell-facts';
 import { ShellStore } from './shell-store';
 
 /** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
 @Component({
   selector: 'nab-shell-designer',
   imports: [
-    Workbench,
+    ExperimentDesigner,
     WorkbenchPanel,
-    CautionLine,
     CellsChart,
     ChoiceField,
-    DecidingFigures,
-    DocumentBar,
-    DropFile,
-    FiguresDrawer,
     FormField,
     LoadChart,
-    NameBox,
-    SummaryLine,
     NumberField,
     QuantityField,
     ShellCheck,
@@ -60,65 +44,40 @@ import { ShellStore } from './shell-store';
 })
 export class ShellDesigner {
   protected readonly store = inject(ShellStore);
-  protected readonly bench = viewChild.required(Workbench);
-  protected readonly bar = viewChild.required<DocumentBar<'shell-magnet'>>(DocumentBar);
+  protected readonly designer = viewChild.required(ExperimentDesigner);
   protected readonly form = this.store.form;
   protected readonly materials = namesOf(MATERIALS);
   protected readonly insulations = INSULATIONS;
   protected readonly seated = SEATED;
-  protected readonly taking = computed(() => takingText(this.store.shell().supply));
-  protected readonly pack = computed(() => packOf(this.store.shell().supply));
+  protected readonly taking = computed(() => takingText(this.store.design().supply));
+  protected readonly pack = computed(() => packOf(this.store.design().supply));
   protected readonly part = signal('seat');
-  protected readonly asked = signal<string | null>(null);
   protected readonly again: readonly MenuEntry[] = [
-    { words: 'Start again', run: () => this.store.show(newShell()) },
+    { words: 'Start again', run: () => this.store.document().edit(() => newShell()) },
   ];
   protected readonly supply: SupplyOnScreen = {
     supply: this.form.supply,
     leads: this.form.leads,
     value: computed(() => this.store.value().supply),
     sizeFault: computed(() => this.store.document().errorAt('supply.size')),
-    series: computed(() => this.store.shell().supply.series),
+    series: computed(() => this.store.design().supply.series),
     opening: computed(() => ''),
     edit: (change) =>
       this.store.document().edit((shell) => ({ ...shell, supply: change(shell.supply) })),
   };
 
-  protected readonly stale = computed(() => this.store.document().errors().length > 0);
   protected readonly sentence = computed(() => {
-    const { evaluation } = this.store.evaluated();
+    const evaluation = this.store.evaluation();
     if (!evaluation) return '';
     const { load, band } = evaluation;
     return `Holds about ${massText(load)}, likely ${massText(band.low)} to ${massText(band.high)}.`;
   });
   protected readonly cells = computed(() => {
-    const { supply } = this.store.shell();
-    return supply.bench
-      ? ''
-      : cellsSentence(this.store.evaluated().steps, this.store.load(), this.pack());
+    const { supply } = this.store.design();
+    return supply.bench ? '' : cellsSentence(this.store.steps(), this.store.load(), this.pack());
   });
-  protected readonly deciding = computed(() => {
-    const { evaluation } = this.store.evaluated();
-    return evaluation ? decidingShellFacts(this.store.shell(), evaluation) : [];
-  });
-  protected readonly facts = computed(() => {
-    const { evaluation } = this.store.evaluated();
-    if (!evaluation || this.asked() === null) return [];
-    return [...this.deciding(), ...shellFacts(this.store.shell(), evaluation)];
-  });
-  protected readonly cautions = computed((): Caution[] => {
-    const { evaluation } = this.store.evaluated();
-    return evaluation ? shellCautions(this.store.shell(), evaluation) : [];
-  });
-
-  protected readonly ways = computed(() =>
-    this.cautions().some(({ severity }) => severity === 'stop')
-      ? waysOut([{ experiment: 'shell-magnet', design: this.store.shell() }])
-      : [],
-  );
-
   protected readonly seatWords = computed(() => {
-    const { seat, count, onlyOneOff } = this.store.shell();
+    const { seat, count, onlyOneOff } = this.store.design();
     const { gap, tilt, covered } = seat;
     const parts = [`gap ${formatQuantity(gap, 'length', 'mm')}`];
     if (tilt > 0) parts.push(`tilted by ${formatQuantity(tilt, 'length', 'mm')}`);
@@ -128,19 +87,7 @@ export class ShellDesigner {
     return parts.join(', ');
   });
   protected readonly loadWords = computed(() => {
-    const { evaluation } = this.store.evaluated();
+    const evaluation = this.store.evaluation();
     return evaluation ? `about ${massText(evaluation.load)}` : '';
   });
-
-  protected faulty(...parts: (keyof ShellDocument)[]): boolean {
-    return hasFault(this.store.document(), ...parts);
-  }
-
-  protected takeWayOut(way: WayOut): void {
-    this.store.document().edit((shell) => applyWayOut(shell, way));
-  }
-
-  protected rename(name: string): void {
-    this.store.document().edit((shell) => ({ ...shell, name }));
-  }
 }

@@ -1,18 +1,21 @@
-import { computed, inject, Injectable, InjectionToken, Injector, type Signal } from '@angular/core';
+import { computed, inject, Injectable, InjectionToken, type Signal } from '@angular/core';
 import { shellSchema, toShellMagnet, type ShellDocument } from '@nab/contract/experiments';
 import {
   CONTACT_GAPS,
   cellsAgainstLoad,
   evaluateShell,
+  shellCautions,
   shellLoadCurve,
   type LoadHeld,
+  type ShellEvaluation,
 } from '@nab/core/experiments';
 import { CoreError } from '@nab/core/errors';
 import { parseQuantity } from '@nab/core/quantities';
 import { STANDARD_GRAVITY } from '@nab/core/physics';
 import type { Schema } from 'yup';
-import { documentForm } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
+import { DesignModel, type DesignRules } from '../designer';
+import { decidingShellFacts, shellFacts } from './shell-facts';
 
 const SHELL = shellSchema as Schema<ShellDocument>;
 
@@ -21,44 +24,55 @@ export const SHELL_DOCUMENT = new InjectionToken<Signal<SavedDocument<ShellDocum
   'the shell magnet on screen',
 );
 
+const SHELL_RULES: DesignRules<'shell-magnet', ShellEvaluation> = {
+  experiment: 'shell-magnet',
+  schema: SHELL,
+  toDesign: toShellMagnet,
+  evaluate: evaluateShell,
+  cautions: shellCautions,
+  deciding: decidingShellFacts,
+  facts: (shell, evaluation) => [
+    ...decidingShellFacts(shell, evaluation),
+    ...shellFacts(shell, evaluation),
+  ],
+  wayOutOf: 'load',
+};
+
 /** The shell magnet on screen: what is typed, and what it does. */
 @Injectable()
-export class ShellStore {
-  readonly document = inject(SHELL_DOCUMENT);
-  /** What is on screen, faults and all, and the last value without faults. */
-  readonly value = computed(() => this.document().value());
-  readonly valid = computed(() => this.document().valid());
+export class ShellStore extends DesignModel<'shell-magnet', ShellEvaluation> {
+  /** Every gap's load, with the share of one magnet as its pull. */
+  readonly curve = computed((): readonly LoadHeld[] =>
+    this.unlessFaulty(() =>
+      shellLoadCurve(
+        this.design(),
+        CONTACT_GAPS.map(({ gap }) => gap),
+      ).map(({ gap, load }) => ({
+        gap,
+        mass: load,
+        force: load * STANDARD_GRAVITY,
+        plateTooThin: false,
+      })),
+    ),
+  );
+  readonly steps = computed(() =>
+    this.unlessFaulty(() =>
+      cellsAgainstLoad(this.design(), Math.max(6, this.design().supply.series)),
+    ),
+  );
+  readonly load = computed(() => parseQuantity(this.document().valid().load, 'mass').si);
 
-  /** The document as a form: one field for each thing that is typed or chosen. */
-  readonly form = documentForm(() => this.document(), SHELL, inject(Injector));
+  constructor() {
+    super(inject(SHELL_DOCUMENT), SHELL_RULES);
+  }
 
-  readonly shell = computed(() => toShellMagnet(this.valid()));
-  readonly evaluated = computed(() => {
-    const shell = this.shell();
+  /** A list of what the magnet does; empty where it, or a variant of it, cannot be built. */
+  private unlessFaulty<T>(list: () => readonly T[]): readonly T[] {
     try {
-      return {
-        evaluation: evaluateShell(shell),
-        // Every gap's load, with the share of one magnet as its pull.
-        curve: shellLoadCurve(
-          shell,
-          CONTACT_GAPS.map(({ gap }) => gap),
-        ).map(({ gap, load }): LoadHeld => ({
-          gap,
-          mass: load,
-          force: load * STANDARD_GRAVITY,
-          plateTooThin: false,
-        })),
-        steps: cellsAgainstLoad(shell, Math.max(6, shell.supply.series)),
-        fault: null,
-      };
+      return this.evaluation() === null ? [] : list();
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
-      return { evaluation: null, curve: [], steps: [], fault: error.message };
+      return [];
     }
-  });
-  readonly load = computed(() => parseQuantity(this.valid().load, 'mass').si);
-
-  show(next: ShellDocument): void {
-    this.document().edit(() => next);
   }
 }

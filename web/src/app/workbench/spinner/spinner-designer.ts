@@ -4,11 +4,9 @@ import {
   computed,
   inject,
   InjectionToken,
-  Injector,
   linkedSignal,
   signal,
   type Signal,
-  viewChild,
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import {
@@ -20,7 +18,6 @@ import {
   TRACK_ENDS,
   type SpinnerDocument,
 } from '@nab/contract/experiments';
-import { CoreError } from '@nab/core/errors';
 import {
   evaluateSpinner,
   SPINNER_SHAPES,
@@ -33,19 +30,11 @@ import { formatNumber } from '@nab/core/quantities';
 import { INSULATIONS } from '@nab/core/physics';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Schema } from 'yup';
-import {
-  Workbench,
-  WorkbenchPanel,
-  CautionLine,
-  DecidingFigures,
-  FiguresDrawer,
-  AnimationPlayer,
-  SummaryLine,
-  type Fact,
-} from '../frame';
+import { AnimationPlayer, WorkbenchPanel } from '../frame';
 import { CLASS_CHEMISTRIES, CONDUCTOR_NAMES } from '../coil';
-import { DocumentBar, DropFile, hasFault, type MenuEntry } from '../designs';
-import { ChoiceField, documentForm, NameBox, NumberField, QuantityField } from '../../ui/fields';
+import { DesignModel, ExperimentDesigner, type DesignRules } from '../designer';
+import type { MenuEntry } from '../designs';
+import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { SpinnerDrawing } from './spinner-drawing';
 import { spinnerFacts } from './spinner-facts';
@@ -54,6 +43,16 @@ import { spinnerFacts } from './spinner-facts';
 export const SPINNER_ON_SCREEN = new InjectionToken<Signal<SavedDocument<SpinnerDocument>>>(
   'the spinner on screen',
 );
+
+const SPINNER: DesignRules<'spinner', SpinnerEvaluation> = {
+  experiment: 'spinner',
+  schema: spinnerSchema as Schema<SpinnerDocument>,
+  toDesign: toSpinner,
+  evaluate: evaluateSpinner,
+  cautions: spinnerCautions,
+  deciding: (design, evaluation) => spinnerFacts(design, evaluation).slice(0, 4),
+  facts: spinnerFacts,
+};
 
 /** Longer than this nobody watches, s. */
 const WATCHED_S = 8;
@@ -65,17 +64,10 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
 @Component({
   selector: 'nab-spinner-designer',
   imports: [
-    Workbench,
+    ExperimentDesigner,
     WorkbenchPanel,
-    CautionLine,
     ChoiceField,
-    DecidingFigures,
-    DocumentBar,
-    DropFile,
-    FiguresDrawer,
     FormField,
-    NameBox,
-    SummaryLine,
     NumberField,
     NzButtonModule,
     QuantityField,
@@ -85,16 +77,10 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
   templateUrl: './spinner-designer.html',
 })
 export class SpinnerDesigner {
-  protected readonly document = inject(SPINNER_ON_SCREEN);
-  protected readonly value = computed(() => this.document().value());
-  protected readonly form = documentForm(
-    () => this.document(),
-    spinnerSchema as Schema<SpinnerDocument>,
-    inject(Injector),
-  );
-  protected readonly bar = viewChild.required<DocumentBar<'spinner'>>(DocumentBar);
+  private readonly document = inject(SPINNER_ON_SCREEN);
+  protected readonly design = new DesignModel(this.document, SPINNER);
+  protected readonly form = this.design.form;
   protected readonly part = signal('cell');
-  protected readonly asked = signal<string | null>(null);
   protected readonly chemistries = CLASS_CHEMISTRIES;
   protected readonly sizes = ROUND_CELLS;
   protected readonly ends = TRACK_ENDS;
@@ -107,37 +93,17 @@ export class SpinnerDesigner {
     { words: 'Start again', run: () => this.document().edit(() => newSpinner()) },
   ];
 
-  protected readonly spinner = computed(() => toSpinner(this.document().valid()));
-  protected readonly evaluated = computed(
-    (): { evaluation: SpinnerEvaluation | null; fault: string | null } => {
-      try {
-        return { evaluation: evaluateSpinner(this.spinner()), fault: null };
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error;
-        return { evaluation: null, fault: error.message };
-      }
-    },
-  );
-  protected readonly motion = computed(() => this.evaluated().evaluation?.motion ?? null);
+  protected readonly spinner = this.design.design;
+  protected readonly motion = computed(() => this.design.evaluation()?.motion ?? null);
   protected readonly sentence = computed(() => {
-    const { evaluation } = this.evaluated();
+    const evaluation = this.design.evaluation();
     if (!evaluation) return '';
     const says = SPINNER_STATES[evaluation.state];
     if (!evaluation.motion) return `${says}.`;
     const rate = formatNumber(evaluation.motion.limitSpeed / (2 * Math.PI), 2);
     return `${says} ${evaluation.turns}, seen from above, in the end at most about ${rate} times a second.`;
   });
-  protected readonly stale = computed(() => this.document().errors().length > 0);
-  protected readonly facts = computed((): Fact[] => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? spinnerFacts(this.spinner(), evaluation) : [];
-  });
-  protected readonly cautions = computed(() => {
-    const { evaluation } = this.evaluated();
-    return evaluation ? spinnerCautions(this.spinner(), evaluation) : [];
-  });
-
-  /** s since it was let go; nought again when another spinner is designed. */
+  /** s since it was let go; zero again when another spinner is designed. */
   private readonly time = linkedSignal({ source: this.spinner, computation: () => 0 });
   protected readonly realTime = new AnimationPlayer();
   /** How much slower it is drawn: what turns faster flickers on a screen. */
@@ -146,7 +112,7 @@ export class SpinnerDesigner {
   );
   protected readonly angle = computed(() => {
     const way = this.slower() * (this.motion()?.wayAt(this.time()) ?? 0);
-    return this.evaluated().evaluation?.turns === 'clockwise' ? -way : way;
+    return this.design.evaluation()?.turns === 'clockwise' ? -way : way;
   });
   protected readonly speed = computed(() => {
     const motion = this.motion();
@@ -163,13 +129,5 @@ export class SpinnerDesigner {
       (at) => this.time.set(at),
       () => this.motion() === motion,
     );
-  }
-
-  protected faulty(...parts: (keyof SpinnerDocument)[]): boolean {
-    return hasFault(this.document(), ...parts);
-  }
-
-  protected rename(name: string): void {
-    this.document().edit((spinner) => ({ ...spinner, name }));
   }
 }

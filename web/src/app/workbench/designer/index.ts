@@ -1,0 +1,2 @@
+export { DesignModel, type DesignRules } from './design-model';
+export { ExperimentDesigner } from './experiment-designer';
