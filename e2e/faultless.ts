@@ -15,12 +15,16 @@ export async function faultsOf(
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   return page.evaluate(
     async ([exclude, only, off]) => {
-      // A colour on its way from one theme to the other is neither.
-      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
-      const passing = document
-        .getAnimations()
-        .filter(({ effect }) => effect?.getComputedTiming().endTime !== Infinity);
-      await Promise.allSettled(passing.map(({ finished }) => finished));
+      // A colour on its way from one theme to the other is neither. What inherits it sets out when it
+      // has arrived: it is over when a whole frame begins with nothing on its way.
+      for (;;) {
+        await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+        const passing = document
+          .getAnimations()
+          .filter(({ effect }) => effect?.getComputedTiming().endTime !== Infinity);
+        if (passing.every(({ playState }) => playState === 'finished')) break;
+        await Promise.allSettled(passing.map(({ finished }) => finished));
+      }
       const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(
         exclude ? { include: [['html']], exclude: [[exclude]] } : document,
         {

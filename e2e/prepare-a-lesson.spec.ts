@@ -147,8 +147,9 @@ test('the day of the lesson goes to a calendar', async ({ page, request }) => {
   const box = page.getByRole('textbox', { name: 'It begins' });
   await box.fill('30 Nov 2026, 09:15');
   await box.press('Enter');
-  await saved(page);
-  expect((await stored(request, id)).plan.lesson!.begins).toBe('2026-11-30T09:15');
+  await expect
+    .poll(async () => (await stored(request, id)).plan.lesson?.begins)
+    .toBe('2026-11-30T09:15');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save for your calendar' }).click(),
