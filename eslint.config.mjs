@@ -138,7 +138,7 @@ const foldersIn = (path) =>
     .filter((entry) => entry.isDirectory())
     .map(({ name }) => name);
 
-/** A path seen from a file of a district or folder, or from a room of it. */
+/** A path as a file writes it, from a district or folder, or from a subfolder. */
 const seen = (up, path) => [`${up}${path}`, `../${up}${path}`];
 const inside = (up, path) => seen(up, `${path}/**`);
 const out = (up, path) => [...seen(up, path), ...inside(up, path)];

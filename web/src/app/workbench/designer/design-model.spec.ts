@@ -39,7 +39,7 @@ function modelOf(change: (set: CompassDocument) => CompassDocument, rules = RULE
 }
 
 describe('a design on the workbench', () => {
-  it('has its evaluation, and the figures and cautions of it', () => {
+  it('has its evaluation, with figures and cautions', () => {
     const model = modelOf((set) => set);
     expect(model.evaluation()!.deflection).toBe(evaluateCompassSet(model.design()).deflection);
     expect(model.fault()).toBeNull();

@@ -58,7 +58,7 @@ export class Workbench {
   /** The part in hand. */
   readonly part = model('');
 
-  /** Panels that are not in its own content: those of whoever wraps it. */
+  /** Panels from the content of a component that wraps this one. */
   readonly panels = input<readonly WorkbenchPanel[]>([]);
 
   private readonly own = contentChildren(WorkbenchPanel);

@@ -66,7 +66,7 @@ export class ShellStore extends DesignModel<'shell-magnet', ShellEvaluation> {
     super(inject(SHELL_DOCUMENT), SHELL_RULES);
   }
 
-  /** A list of what the magnet does; empty where it, or a variant of it, cannot be built. */
+  /** Returns a list, or an empty one if the magnet or one of its variants cannot be built. */
   private unlessFaulty<T>(list: () => readonly T[]): readonly T[] {
     try {
       return this.evaluation() === null ? [] : list();
