@@ -35,7 +35,7 @@ const SOURCES = [
 export async function ensureWebBuild() {
   const stamp = stampOf('web-build', SOURCES);
   if (existsSync(join(webFolder, 'index.html')) && stamp.isFresh()) return;
-  const done = stage('Building the application', 'about a minute');
+  const done = stage('Building the application', '1 to 2 minutes');
   await copyWithDirectImports();
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
