@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type {
   Prediction,
@@ -34,6 +34,8 @@ const RETRY_MS = 3000;
 export class Outbox {
   private readonly server = inject(Server);
   private readonly pendingSignal = signal<readonly OutgoingRecord[]>([]);
+  /** Being written into this browser’s database. */
+  private readonly writing = signal<readonly OutgoingRecord[]>([]);
   private readonly awaySignal = signal(false);
   private readonly unplacedSignal = signal<readonly StoredUnplaced[]>([]);
   private readonly storageSignal = signal<Storage>('asked');
@@ -43,7 +45,10 @@ export class Outbox {
   private delivering = false;
 
   /** Everything not yet confirmed, oldest first. */
-  readonly pending = this.pendingSignal.asReadonly();
+  readonly pending = computed(() => {
+    const kept = this.pendingSignal();
+    return [...kept, ...this.writing().filter(({ id }) => !kept.some((one) => one.id === id))];
+  });
   /** The last try found no server. */
   readonly away = this.awaySignal.asReadonly();
   readonly delivered = this.deliveries.asObservable();
@@ -99,19 +104,24 @@ export class Outbox {
   ): Promise<string> {
     const id = uuid();
     let record: OutgoingRecord = { id, kind, investigationId, body, at: Date.now() };
+    const written = (): void => this.writing.update((all) => all.filter((one) => one.id !== id));
+    // Nobody must read “Saved” from the tap on, before the storage has it.
+    this.writing.update((all) => [...all, record]);
     try {
       record = await enqueue(record);
     } catch (error) {
+      written();
       this.storageSignal.set('nothing');
       await this.sendUnkept(record, error);
       this.unsavedSignal.set(null);
       return id;
     }
     this.unsavedSignal.set(null);
-    // The list of the storage comes a moment later, and nobody must read "Saved" until then.
+    // The list of the storage comes a moment later.
     this.pendingSignal.update((now) =>
       now.some((other) => other.id === id) ? now : [...now, record],
     );
+    written();
     void this.deliver();
     return id;
   }
