@@ -1,5 +1,8 @@
-import { defer, Observable, switchMap } from 'rxjs';
+import { defer, Observable, retry, switchMap } from 'rxjs';
 import type { BenchDatabase } from './bench-database';
+
+/** How long until its code is asked for again where the network gave none. */
+const AGAIN_MS = 3000;
 
 export type { OutgoingRecord, StoredDraft } from './bench-database';
 
@@ -13,6 +16,7 @@ export const benchStore = async (): Promise<BenchDatabase> =>
 /** What a query of the database gives, again after every change of what it read. */
 export const watchStore = <T>(query: (store: BenchDatabase) => Promise<T>): Observable<T> =>
   defer(() => import('./bench-database')).pipe(
+    retry({ delay: AGAIN_MS }),
     switchMap(
       ({ benchDatabase, liveQuery }) =>
         new Observable<T>((subscriber) =>
