@@ -4,7 +4,7 @@ import {
   runInInjectionContext,
   type EnvironmentInjector,
 } from '@angular/core';
-import { of, throwError, type Observable } from 'rxjs';
+import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problem } from '@nab/contract/problem';
 import type { ReadingBody } from '@nab/contract/lesson';
@@ -184,6 +184,15 @@ describe('the outbox', () => {
     expect(file.records).toMatchObject([{ id, investigationId: 'x', body: reading(6) }]);
   });
 
+  it('is saving from the very moment a record is typed until it is kept', async () => {
+    const { outbox } = outboxWith((body) => of(body));
+    expect(outbox.saving()).toBe(false);
+    const kept = outbox.addReading('x', reading(5));
+    expect(outbox.saving()).toBe(true);
+    await kept;
+    expect(outbox.saving()).toBe(false);
+  });
+
   describe('in a browser that refuses to keep anything', () => {
     const refuseStorage = (): void => {
       vi.spyOn(benchDatabase.outgoing, 'add').mockRejectedValue(new Error('storage is forbidden'));
@@ -197,11 +206,24 @@ describe('the outbox', () => {
       expect(delivered).toHaveLength(1);
     });
 
+    it('is saving until the server has it', async () => {
+      refuseStorage();
+      const answer = new Subject<object>();
+      const { outbox } = outboxWith(() => answer);
+      const kept = outbox.addReading('x', reading(5));
+      await vi.waitFor(() => expect(outbox.storage()).toBe('nothing'));
+      expect(outbox.saving()).toBe(true);
+      answer.next(reading(5));
+      await kept;
+      expect(outbox.saving()).toBe(false);
+    });
+
     it('says so when neither has it', async () => {
       refuseStorage();
       const { outbox, delivered } = outboxWith(() => throwError(() => new ServerAway('gone')));
       await expect(outbox.addReading('x', reading(5))).rejects.toThrow(NotKept);
       expect(outbox.unsaved()).not.toBeNull();
+      expect(outbox.saving()).toBe(false);
       expect(outbox.storage()).toBe('nothing');
       expect(delivered).toEqual([]);
     });

@@ -34,8 +34,8 @@ const RETRY_MS = 3000;
 export class Outbox {
   private readonly server = inject(Server);
   private readonly pendingSignal = signal<readonly OutgoingRecord[]>([]);
-  /** Being written into this browser’s database. */
-  private readonly writing = signal<readonly OutgoingRecord[]>([]);
+  /** Records that are neither here nor at the server yet. */
+  private readonly writing = signal(0);
   private readonly awaySignal = signal(false);
   private readonly unplacedSignal = signal<readonly StoredUnplaced[]>([]);
   private readonly storageSignal = signal<Storage>('asked');
@@ -45,10 +45,9 @@ export class Outbox {
   private delivering = false;
 
   /** Everything not yet confirmed, oldest first. */
-  readonly pending = computed(() => {
-    const kept = this.pendingSignal();
-    return [...kept, ...this.writing().filter(({ id }) => !kept.some((one) => one.id === id))];
-  });
+  readonly pending = this.pendingSignal.asReadonly();
+  /** True from the tap on until the last record is in this browser, or at the server. */
+  readonly saving = computed(() => this.writing() > 0);
   /** The last try found no server. */
   readonly away = this.awaySignal.asReadonly();
   readonly delivered = this.deliveries.asObservable();
@@ -69,7 +68,10 @@ export class Outbox {
         // Without storage nothing waits in it.
         error: () => this.pendingSignal.set([]),
       });
-    void askForStorage().then((storage) => this.storageSignal.set(storage));
+    // A record that could not be written meanwhile says more than the probe.
+    void askForStorage().then((storage) =>
+      this.storageSignal.update((now) => (now === 'asked' ? storage : now)),
+    );
     merge(timer(0, RETRY_MS), fromEvent(window, 'online'))
       .pipe(takeUntilDestroyed())
       .subscribe(() => void this.deliver());
@@ -104,24 +106,24 @@ export class Outbox {
   ): Promise<string> {
     const id = uuid();
     let record: OutgoingRecord = { id, kind, investigationId, body, at: Date.now() };
-    const written = (): void => this.writing.update((all) => all.filter((one) => one.id !== id));
-    // Nobody must read “Saved” from the tap on, before the storage has it.
-    this.writing.update((all) => [...all, record]);
+    this.writing.update((count) => count + 1);
     try {
-      record = await enqueue(record);
-    } catch (error) {
-      written();
-      this.storageSignal.set('nothing');
-      await this.sendUnkept(record, error);
+      try {
+        record = await enqueue(record);
+      } catch (error) {
+        this.storageSignal.set('nothing');
+        await this.sendUnkept(record, error);
+        this.unsavedSignal.set(null);
+        return id;
+      }
       this.unsavedSignal.set(null);
-      return id;
+      // The list of the storage comes a moment later, and nobody must read "Saved" until then.
+      this.pendingSignal.update((now) =>
+        now.some((other) => other.id === id) ? now : [...now, record],
+      );
+    } finally {
+      this.writing.update((count) => count - 1);
     }
-    this.unsavedSignal.set(null);
-    // The list of the storage comes a moment later.
-    this.pendingSignal.update((now) =>
-      now.some((other) => other.id === id) ? now : [...now, record],
-    );
-    written();
     void this.deliver();
     return id;
   }

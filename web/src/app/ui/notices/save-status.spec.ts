@@ -9,6 +9,7 @@ import { StateMark } from './state-mark';
 
 interface Box {
   readonly pending?: readonly { readonly refusal?: string }[];
+  readonly saving?: boolean;
   readonly away?: boolean;
   readonly signedOut?: boolean;
   readonly unsaved?: string | null;
@@ -24,6 +25,7 @@ interface Box {
 /** What the status says over an outbox, and what can be pressed beside it. */
 async function said({
   pending = [],
+  saving = false,
   away = false,
   signedOut = false,
   unsaved = null,
@@ -34,10 +36,9 @@ async function said({
   newer = false,
 }: Box): Promise<{ text: string; green: boolean; buttons: string[] }> {
   const outbox = Object.fromEntries(
-    Object.entries({ pending, away, signedOut, unsaved, storage, unplaced }).map(([key, value]) => [
-      key,
-      signal(value),
-    ]),
+    Object.entries({ pending, saving, away, signedOut, unsaved, storage, unplaced }).map(
+      ([key, value]) => [key, signal(value)],
+    ),
   );
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
@@ -68,6 +69,7 @@ describe('what is said about saving', () => {
   const notGreen: [string, Box, RegExp, string[]][] = [
     ['nothing is kept here', { storage: 'nothing' }, /keeps nothing/, []],
     ['the last reading is nowhere', { unsaved: 'full' }, /Not saved anywhere/, []],
+    ['one is being written', { saving: true }, /Saving/, []],
     ['one is on its way', { pending: [{}] }, /Saving/, []],
     ['the server is away', { pending: [{}], away: true }, /1 kept on this device/, ['Save a copy']],
     [

@@ -120,7 +120,8 @@ export class SaveStatus {
     if (states.includes('invalid')) {
       return { mark: 'caution', text: 'Not saved yet: mend the marked field.' };
     }
-    if (states.includes('saving') || waiting > 0) return { mark: 'live', text: 'Saving …' };
+    if (states.includes('saving') || waiting > 0 || this.outbox.saving())
+      return { mark: 'live', text: 'Saving …' };
     const unplaced = this.outbox.unplaced();
     if (unplaced.length > 0) {
       const text = `${unplaced.length} with your educator. ${unplaced.at(-1)!.why}`;
