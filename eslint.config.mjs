@@ -55,8 +55,8 @@ const ORDER = {
       'saving',
     ],
     ui: [
-      ...['accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper', 'charts'],
-      ...['cutaway', 'codes'],
+      ...['accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper', 'drawing'],
+      ...['charts', 'cutaway', 'codes'],
     ],
     shelf: [],
     investigation: [],

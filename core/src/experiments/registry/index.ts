@@ -1,3 +1,4 @@
+export { Evaluations } from './evaluations.js';
 export {
   evaluateSubject,
   EXPERIMENT_IDS,

@@ -1,5 +1,6 @@
 import type { Caution, Coil } from '../../physics/index.js';
 import { CoreError } from '../../errors.js';
+import type { EvaluatedDesign } from './experiment.js';
 import { EXPERIMENTS, evaluateSubject, type Subject } from './registry.js';
 import type { Conditions, Forecast, PredictableId } from './predictable.js';
 
@@ -157,8 +158,13 @@ function tryWay(
   conditions: Conditions,
 ): TriedWay | null {
   try {
-    const tried = subjects.map((subject) => evaluateSubject(withWayOut(subject, way)));
-    if (tried.some((one) => one.cautions().some(isStop))) return null;
+    const tried: EvaluatedDesign[] = [];
+    for (const subject of subjects) {
+      const one = evaluateSubject(withWayOut(subject, way));
+      // The others need no look: most ways end at their first design.
+      if (one.cautions().some(isStop)) return null;
+      tried.push(one);
+    }
     const predicts =
       of !== null && EXPERIMENTS[subjects[0]!.experiment].predicts.some((id) => id === of);
     const forecast = predicts ? tried[0]!.forecast(of, conditions) : null;

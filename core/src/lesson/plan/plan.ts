@@ -77,13 +77,17 @@ export interface Case {
 /**
  * Every level of every series, series by series. What cannot be built is a case with a fault and
  * never an error.
+ * @param evaluate from an {@link Evaluations}, where plans that differ little follow one another.
  */
-export function casesOf(plan: LessonPlan): Case[] {
+export function casesOf(
+  plan: LessonPlan,
+  evaluate: (subject: Subject) => EvaluatedDesign = evaluateSubject,
+): Case[] {
   const pairs = (plan.series?.levels ?? [null]).flatMap((series) =>
     plan.levels.map((level) => ({ level, series })),
   );
   const built = pairs.map(({ level, series }) => attempt(() => subjectOf(plan, level, series)));
-  const held = holdAll(built, plan.hold);
+  const held = holdAll(built, plan.hold, evaluate);
   return pairs.map(({ level, series }, i): Case => {
     const subject = held[i]!;
     const named = {
@@ -93,7 +97,7 @@ export function casesOf(plan: LessonPlan): Case[] {
       series: series?.value ?? null,
     };
     if (!subject.ok) return { ...named, ...NOTHING, fault: subject.fault };
-    const trialled = attempt(() => evaluateSubject(subject.value));
+    const trialled = attempt(() => evaluate(subject.value));
     if (!trialled.ok) return { ...named, ...NOTHING, fault: trialled.fault };
     const measure = measureOf(plan.measure);
     const { heldAgainst } = measure;
@@ -192,9 +196,13 @@ export function subjectOf(
 }
 
 /** The same subjects with the side effect of the factor held. */
-function holdAll(subjects: readonly Attempt<Subject>[], hold: Hold): readonly Attempt<Subject>[] {
+function holdAll(
+  subjects: readonly Attempt<Subject>[],
+  hold: Hold,
+  evaluate: (subject: Subject) => EvaluatedDesign,
+): readonly Attempt<Subject>[] {
   if (hold === 'nothing' || hold === 'taps') return subjects;
-  const wound = subjects.map((s) => (s.ok ? attempt(() => evaluateSubject(s.value)) : s));
+  const wound = subjects.map((s) => (s.ok ? attempt(() => evaluate(s.value)) : s));
   const all = wound.flatMap((w) => (w.ok ? [w.value] : []));
   if (all.length === 0) return subjects;
   if (hold === 'bench-supply') {

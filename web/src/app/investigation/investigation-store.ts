@@ -20,7 +20,7 @@ import {
 import { casesOf, findingsOf, measureOf, type Case } from '@nab/core/lesson';
 import type { ClassPosterior } from '@nab/core/statistics';
 import { CoreError } from '@nab/core/errors';
-import { evaluateSubject, type EvaluatedDesign } from '@nab/core/experiments';
+import { Evaluations, type EvaluatedDesign } from '@nab/core/experiments';
 import { InvestigationSource } from './investigation-source';
 import { LessonService } from './lesson-service';
 import { caseText, levelWords } from '@nab/words/lesson';
@@ -90,10 +90,13 @@ export class InvestigationStore {
   /** The design once the hand has come to rest: levels, judgement and what limits it follow it. */
   readonly restingDesign = computed((): ExperimentDocument => required(this.rested()));
 
+  /** Of the base design and of every level: what a change leaves as it was is not evaluated again. */
+  readonly evaluations = new Evaluations();
+
   /** What the base design is predicted to do; null when it cannot be built. */
   readonly base = computed((): EvaluatedDesign | null => {
     try {
-      return evaluateSubject(toSubject(this.restingDesign()));
+      return this.evaluations.evaluate(toSubject(this.restingDesign()));
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;
@@ -121,7 +124,7 @@ export class InvestigationStore {
   readonly cases = computed((): readonly NamedCase[] => {
     const plan = this.question();
     // Named in place: a copy would ask for every forecast at once.
-    return casesOf(this.lesson()).map((one) =>
+    return casesOf(this.lesson(), this.evaluations.evaluate).map((one) =>
       Object.assign(one, {
         levelName: levelWords(plan, one.levelId),
         seriesName: levelWords(plan, one.seriesId),

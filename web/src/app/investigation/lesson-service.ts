@@ -6,11 +6,15 @@ import { WorkerCalls } from '../platform/workers';
 import type { LessonJudgement } from './judgement';
 import type { LessonApi } from './lesson.worker';
 
+/** A judgement takes less time than a new worker takes to load. */
+const GRACE_MS = 400;
+
 /** Judges plans in a worker, so that the screen stays live. */
 @Injectable()
 export class LessonService {
   private readonly calls = new WorkerCalls<LessonApi>(
     () => new Worker(new URL('./lesson.worker', import.meta.url), { type: 'module' }),
+    GRACE_MS,
   );
 
   constructor() {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { plannedFactor, type Plan } from '@nab/contract/lesson';
@@ -29,6 +30,7 @@ import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { NzTooltipModule } from 'ng-zorro-antd/tooltip';
+import { debounceTime, map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { SegmentedName } from '../../ui/accessibility';
 import { applyWayOut, WaysOut } from '../../workbench/frame';
@@ -51,6 +53,7 @@ import {
 import { writeLocal, readLocal } from '../../platform/local-storage';
 
 const MOST_LEVELS = 12;
+const WAYS_REST_MS = 200;
 const LEVEL_KEY = 'nab-reading-level';
 
 /** Ways out that would change what the levels change. */
@@ -188,10 +191,10 @@ export class QuestionPage {
   private readonly inUse = computed(() => this.usedIds().size > 0);
 
   protected readonly stopped = computed(() => stoppedSentences(this.store.cases()));
-  /** Changes of the design with which every level may be switched on; what is changed by levels stays. */
-  protected readonly ways = computed((): readonly TriedWay[] => {
+  /** What is to be switched on, and what its way out must leave alone; null where nothing stops. */
+  private readonly halted = computed(() => {
     const cases = this.store.cases();
-    if (!cases.some(({ stops }) => stops.length > 0)) return [];
+    if (!cases.some(({ stops }) => stops.length > 0)) return null;
     // The stopped ones first: what they will do is said.
     const subjects = [...cases]
       .sort((p, q) => q.stops.length - p.stops.length)
@@ -200,12 +203,24 @@ export class QuestionPage {
     const except = [factor, ...(series ? [series.factor] : [])].flatMap(
       (id) => CHANGED_BY[id] ?? [],
     );
-    return waysOut(subjects, {
+    return {
+      subjects,
       of: measureOf(measure).heldAgainst,
       conditions: load ? { load: parseQuantity(load, 'mass').si } : {},
       except,
-    });
+    };
   });
+  /**
+   * Changes of the design with which every level may be switched on; what is changed by levels stays.
+   * Hundreds of designs are evaluated for them, so they wait until the levels are at rest.
+   */
+  protected readonly ways = toSignal(
+    toObservable(this.halted).pipe(
+      debounceTime(WAYS_REST_MS),
+      map((halted): readonly TriedWay[] => (halted ? waysOut(halted.subjects, halted) : [])),
+    ),
+    { initialValue: [] },
+  );
   protected readonly cautions = computed(() => levelCautions(this.store.cases()));
   protected readonly verdicts = computed(() => {
     const judged = this.store.judgement();

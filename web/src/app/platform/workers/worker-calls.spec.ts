@@ -72,6 +72,37 @@ describe('calls to a worker', () => {
     expect(heard).toEqual(['THIRD', 'SECOND']);
   });
 
+  it('let a short computation run to its end, and ask the same worker', async () => {
+    const calls = new WorkerCalls<Work>(makeWorker, 60_000);
+    const heard: string[] = [];
+    const first = calls.call((api) => api.ask('first')).subscribe((answer) => heard.push(answer));
+    await asked(0, 'first');
+    first.unsubscribe();
+    const second = calls.call((api) => api.ask('second')).subscribe((answer) => heard.push(answer));
+    await asked(0, 'second');
+    made[0]!.work.answers.get('first')!('FIRST');
+    made[0]!.work.answers.get('second')!('SECOND');
+    while (heard.length < 1) await new Promise((go) => setTimeout(go, 5));
+    second.unsubscribe();
+    expect(heard).toEqual(['SECOND']);
+    expect(made).toMatchObject([{ terminated: false }]);
+  });
+
+  it('end it when what was given up computes on after the grace', async () => {
+    const calls = new WorkerCalls<Work>(makeWorker, 1);
+    const heard: string[] = [];
+    const first = calls.call((api) => api.ask('first')).subscribe();
+    calls.call((api) => api.ask('second')).subscribe((answer) => heard.push(answer));
+    await asked(0, 'second');
+    first.unsubscribe();
+    await asked(1, 'second');
+    made[1]!.work.answers.get('second')!('SECOND');
+    while (heard.length < 1) await new Promise((go) => setTimeout(go, 5));
+    expect(heard).toEqual(['SECOND']);
+    expect(made).toMatchObject([{ terminated: true }, { terminated: false }]);
+    expect([...made[1]!.work.answers.keys()]).toEqual(['second']);
+  });
+
   it('ask nobody again when all are ended', async () => {
     const calls = new WorkerCalls<Work>(makeWorker);
     const running = ['a', 'b'].map((one) => calls.call((api) => api.ask(one)).subscribe());

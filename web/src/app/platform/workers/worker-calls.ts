@@ -3,9 +3,9 @@ import { Observable } from 'rxjs';
 
 /**
  * Calls to a worker as observables. A call that is unsubscribed before it answered is no longer
- * wanted: its worker is ended, so that it does not go on computing, and its late answer is dropped;
- * what else the worker was asked, another one is asked again. One object for each kind of work, so that
- * this is seldom.
+ * wanted: its answer is dropped, and its worker is ended if it still computes after `grace` ms. What
+ * else that worker was asked is then asked of a new one. Starting a worker costs more than a short
+ * computation, so give short work some grace. Use one object for each kind of work.
  */
 export class WorkerCalls<Api extends object> {
   private worker: Worker | null = null;
@@ -15,7 +15,10 @@ export class WorkerCalls<Api extends object> {
   /** The same of what another worker is to be asked. */
   private readonly again = new Set<() => void>();
 
-  constructor(private readonly make: () => Worker) {}
+  constructor(
+    private readonly make: () => Worker,
+    private readonly grace = 0,
+  ) {}
 
   call<T>(ask: (api: Remote<Api>) => Promise<T>): Observable<T> {
     return this.run<T>((api, _tell) => ask(api), true);
@@ -31,15 +34,16 @@ export class WorkerCalls<Api extends object> {
     answers: boolean,
   ): Observable<T> {
     return new Observable((subscriber) => {
-      let hush = (): void => undefined;
+      let mute = (): void => undefined;
+      let asked: { readonly worker: Worker; readonly settled: Promise<unknown> } | null = null;
       const begin = (): void => {
-        hush();
+        mute();
         const { worker, api } = this.start();
         this.open.add(begin);
         // What a worker said before it was ended may still arrive.
         let heard = true;
         const over = (): void => {
-          hush();
+          mute();
           this.open.delete(begin);
         };
         const failed = (event: ErrorEvent): void => {
@@ -47,12 +51,14 @@ export class WorkerCalls<Api extends object> {
           if (this.worker === worker) this.terminate();
           subscriber.error(new Error(event.message));
         };
-        hush = () => {
+        mute = () => {
           heard = false;
           worker.removeEventListener('error', failed);
         };
         worker.addEventListener('error', failed);
-        ask(api, (value) => heard && subscriber.next(value)).then(
+        const answer = ask(api, (value) => heard && subscriber.next(value));
+        asked = { worker, settled: answer.catch(() => undefined) };
+        answer.then(
           (value) => {
             if (!heard) return;
             over();
@@ -68,15 +74,25 @@ export class WorkerCalls<Api extends object> {
       };
       begin();
       return () => {
-        hush();
+        mute();
         if (this.again.delete(begin) || !this.open.delete(begin)) return;
-        const others = [...this.open];
-        this.terminate();
-        for (const other of others) this.again.add(other);
-        // Not at once: the others are often given up with it.
-        queueMicrotask(() => this.beginAgain());
+        if (!asked || this.grace === 0) return this.replaceWorker();
+        const { worker, settled } = asked;
+        const patience = setTimeout(() => {
+          if (this.worker === worker) this.replaceWorker();
+        }, this.grace);
+        void settled.then(() => clearTimeout(patience));
       };
     });
+  }
+
+  /** Ends the worker; what it was asked and has not answered is asked again. */
+  private replaceWorker(): void {
+    const others = [...this.open];
+    this.terminate();
+    for (const other of others) this.again.add(other);
+    // Not at once: the others are often given up with it.
+    queueMicrotask(() => this.beginAgain());
   }
 
   private beginAgain(): void {

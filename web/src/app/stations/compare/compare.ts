@@ -23,7 +23,7 @@ import { forkJoin, of, switchMap, type Observable } from 'rxjs';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { SelectRole, TableName } from '../../ui/accessibility';
-import { Cutaway, layOut } from '../../ui/cutaway';
+import { Cutaway, layOut, type EvaluatedMagnet } from '../../ui/cutaway';
 import { Notice, OpenDocuments } from '../../ui/notices';
 import { Server, faultWords } from '../../platform/server';
 import { ShelfStore } from '../../shelf';
@@ -59,7 +59,6 @@ export class ComparePage {
   private readonly server = inject(Server);
   private readonly router = inject(Router);
   private readonly shelf = inject(ShelfStore);
-  protected readonly prior = countBelief;
   protected readonly fault = signal('');
   private readonly stored = signal<readonly Offered[]>([]);
   /** Keys of what can be compared, touched last first. */
@@ -78,15 +77,22 @@ export class ComparePage {
     })),
   ]);
 
-  protected readonly chosen = computed((): readonly (Compared & { readonly key: string })[] =>
-    this.keys().flatMap((key) => {
-      const [origin, twin] = key.split(',');
-      const found = this.offered().find((offer) => offer.key === origin);
-      if (!found) return [];
-      const document = twin ? withoutCore(found.document) : found.document;
-      const magnet = toMagnetDesign(document);
-      return [{ key, document, magnet, ...evaluated(magnet) }];
-    }),
+  protected readonly chosen = computed(
+    (): readonly (Compared & {
+      readonly key: string;
+      readonly drawn: () => EvaluatedMagnet | null;
+    })[] =>
+      this.keys().flatMap((key) => {
+        const [origin, twin] = key.split(',');
+        const offer = this.offered().find((one) => one.key === origin);
+        if (!offer) return [];
+        const document = twin ? withoutCore(offer.document) : offer.document;
+        const magnet = toMagnetDesign(document);
+        const found = evaluated(magnet);
+        const { evaluation } = found;
+        const drawn = evaluation && { design: magnet, evaluation, belief: countBelief(magnet) };
+        return [{ key, document, magnet, ...found, drawn: () => drawn }];
+      }),
   );
   protected readonly rows = computed(() => comparisonRows(this.chosen()));
   protected readonly most = MOST;

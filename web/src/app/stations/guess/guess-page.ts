@@ -19,7 +19,7 @@ import { countText } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { TableName } from '../../ui/accessibility';
-import { Cutaway } from '../../ui/cutaway';
+import { Cutaway, type EvaluatedMagnet } from '../../ui/cutaway';
 import { NumberField } from '../../ui/fields';
 import { OpenDocuments } from '../../ui/notices';
 
@@ -66,6 +66,8 @@ export class GuessPage {
   });
   protected readonly over = computed(() => this.at() >= RIDDLES);
   protected readonly riddle = computed(() => this.riddles()[Math.min(this.at(), RIDDLES - 1)]!);
+  protected readonly drawnBefore = computed(() => this.drawn('before', 0));
+  protected readonly drawnAfter = computed(() => this.drawn('after', 1));
   protected readonly rule = computed(() => RULES[this.riddle().rule]);
   protected readonly before = computed(() => described(this.riddle().before));
   protected readonly lifts = computed(() => countText(this.riddle().lifts[0]));
@@ -156,6 +158,11 @@ export class GuessPage {
   protected anotherRound(): void {
     const seed = 1 + Math.floor(Math.random() * MOST_SEED);
     void this.router.navigate([], { queryParams: { seed } });
+  }
+
+  private drawn(which: 'before' | 'after', at: 0 | 1): EvaluatedMagnet {
+    const riddle = this.riddle();
+    return { design: riddle[which], evaluation: riddle.evaluations[at], belief: this.prior };
   }
 
   private readable(): boolean {

@@ -7,7 +7,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { select } from 'd3-selection';
+import { drawLayers } from '../drawing';
 import { CollapsibleSection } from '../fields';
 import type { ChartAxes } from './axes';
 import { ChartNumbers, type ChartTable } from './chart-numbers';
@@ -54,9 +54,10 @@ export class Chart {
 
   constructor() {
     afterRenderEffect(() => {
-      const group = select<SVGGElement, unknown>(this.frame().nativeElement);
-      group.selectAll('*').remove();
-      drawFrame(group as never, this.box(), this.axes());
+      const [box, axes] = [this.box(), this.axes()];
+      drawLayers(this.frame().nativeElement, [
+        { name: 'frame', madeFrom: [box, axes], paint: (g) => drawFrame(g, box, axes) },
+      ]);
     });
   }
 }

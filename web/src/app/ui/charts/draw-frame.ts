@@ -1,14 +1,12 @@
-import type { Selection } from 'd3-selection';
+import type { LayerGroup } from '../drawing';
 import type { ChartAxes } from './axes';
 import type { ChartBox } from './scales';
-
-export type Layer = Selection<SVGGElement, unknown, null, undefined>;
 
 const TICK = 5;
 const LINE = 15;
 
 /** Squared paper, both axes with what is written at them, and what they are. */
-export function drawFrame(group: Layer, box: ChartBox, { across, up }: ChartAxes): void {
+export function drawFrame(group: LayerGroup, box: ChartBox, { across, up }: ChartAxes): void {
   const { width, height, margin } = box;
   const [left, right, top, bottom] = [
     margin.left,
@@ -49,7 +47,7 @@ interface Writing {
   readonly text: readonly string[];
 }
 
-function write(group: Layer, { x, y, anchor, text }: Writing): void {
+function write(group: LayerGroup, { x, y, anchor, text }: Writing): void {
   const written = group
     .append('text')
     .attr('text-anchor', anchor)
@@ -65,7 +63,7 @@ function write(group: Layer, { x, y, anchor, text }: Writing): void {
   });
 }
 
-function caption(group: Layer, text: string, transform: string): void {
+function caption(group: LayerGroup, text: string, transform: string): void {
   group
     .append('text')
     .attr('transform', transform)

@@ -1,5 +1,5 @@
 import { area, line } from 'd3-shape';
-import type { Layer } from './draw-frame';
+import type { LayerGroup } from '../drawing';
 import { lineDash, markerColour } from './markers';
 import type { XScale, ChartBox, YScale } from './scales';
 import type { ChartCurve, ChartSeries, TrialChartData } from './trial-data';
@@ -43,7 +43,7 @@ export class EndLabels {
     if (lines.length > 0) this.labels.push({ y, colour, lines });
   }
 
-  write(layer: Layer, { width, height, margin }: ChartBox): void {
+  write(layer: LayerGroup, { width, height, margin }: ChartBox): void {
     const sorted = [...this.labels].sort((p, q) => p.y - q.y);
     const rows = sorted.reduce((sum, { lines }) => sum + lines.length, 0);
     const lowest = height - margin.bottom - 8;
@@ -69,7 +69,7 @@ export class EndLabels {
 
 /** What Nab predicts of a line of readings, before and as learnt, and what is laid through it. */
 export function drawSeries(
-  layer: Layer,
+  layer: LayerGroup,
   { across: axis, series: all, fitName }: TrialChartData,
   { name, curve, learnt, fit }: ChartSeries,
   index: number,
@@ -158,7 +158,7 @@ function lastWithin<T>(
 
 /** Named kinds have no line between them: each has its own band. */
 function drawBoxes(
-  layer: Layer,
+  layer: LayerGroup,
   band: readonly ChartCurve[],
   { colour, dash, shaded }: { colour: string; dash: string; shaded: boolean },
   { across, up }: Scales,
@@ -186,7 +186,7 @@ function drawBoxes(
 
 /** A bar from nothing to each mean, for levels that stand in no order. */
 export function drawBars(
-  layer: Layer,
+  layer: LayerGroup,
   { means, series }: TrialChartData,
   { across, up }: DrawPlaces,
 ): void {
@@ -209,7 +209,11 @@ export function drawBars(
 const MEAN_STEP = 10;
 
 /** Means at their level, between their trials, with their bars. */
-export function drawMeans(layer: Layer, data: TrialChartData, { across, up }: DrawPlaces): void {
+export function drawMeans(
+  layer: LayerGroup,
+  data: TrialChartData,
+  { across, up }: DrawPlaces,
+): void {
   const [lowest = 0, highest = Infinity] = up.domain() as [number, number];
   const bars = layer.attr('stroke', 'var(--nab-ink)').attr('stroke-width', 2);
   data.means.forEach(({ x, mean, low: least, high: most, series }) => {

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { drag } from 'd3-drag';
 import { pointer, select, type Selection } from 'd3-selection';
+import { drawLayers, type LayerGroup } from '../drawing';
 import { levelAxes, withoutNumbers } from './axes';
 import { drawFrame } from './draw-frame';
 import {
@@ -80,12 +81,20 @@ const BOTTOM = BOX.height - BOX.margin.bottom;
       touch-action: pan-y;
     }
   `,
-  template: `<svg #drawing viewBox="0 0 660 208" role="group" [attr.aria-label]="label()"></svg>`,
+  template: `
+    <svg viewBox="0 0 660 208" role="group" [attr.aria-label]="label()">
+      <g #picture></g>
+      <g #handles></g>
+    </svg>
+  `,
 })
 export class LevelStrip {
   readonly data = input.required<StripData>();
   readonly levelMove = output<LevelMove>();
-  private readonly drawing = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
+  /** The scale that the handles stand on. */
+  private across: XScale | null = null;
+  private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
+  private readonly handles = viewChild.required<ElementRef<SVGGElement>>('handles');
 
   protected readonly label = computed(() => {
     const { cases, upLabel } = this.data();
@@ -98,9 +107,6 @@ export class LevelStrip {
 
   private draw(): void {
     const data = this.data();
-    const svg = select(this.drawing().nativeElement);
-    const focused = document.activeElement?.getAttribute('data-level') ?? null;
-    svg.selectAll('*').remove();
     const { cases, ceiling } = data;
     const top = Math.max(
       data.least ?? 0,
@@ -111,68 +117,102 @@ export class LevelStrip {
     const lines = Math.max(1, data.lines.length);
     const across = makeXScale(data.across, BOX, Math.max(26, 24 * lines));
     const up = makeYScale(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
-    const axes = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
+    const levels = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
     // Without a prediction the axis has no numbers yet.
-    drawFrame(svg.append('g'), BOX, isPredicted ? axes : withoutNumbers(axes));
-    if (!isPredicted) drawNote(svg, 'Nab does not predict this reading.');
+    const axes = isPredicted ? levels : withoutNumbers(levels);
     const width = Math.max(8, Math.min(46, (across.step * 0.66) / lines));
-    for (const one of cases) drawCase(svg, one, { across, up, width, lines });
-    if (showCeiling) drawCeiling(svg, ceiling, up);
-    drawLineNames(svg, data, { across, up, width, lines });
-    if (data.across.kind === 'graded' && data.step > 0) this.drawHandles(svg, data, across);
-    // The handle that was stepped has been drawn anew under the finger.
-    if (focused) svg.select<SVGGElement>(`[data-level="${focused}"]`).node()?.focus();
+    const places = { across, up, width, lines };
+    const scale = up.domain();
+    drawLayers(this.picture().nativeElement, [
+      { name: 'frame', madeFrom: axes, paint: (g) => drawFrame(g, BOX, axes) },
+      ...(isPredicted
+        ? []
+        : [
+            {
+              name: 'note',
+              madeFrom: null,
+              paint: (g: LayerGroup) => drawNote(g, 'Nab does not predict this reading.'),
+            },
+          ]),
+      ...cases.map((one, i) => ({
+        name: `case ${i}`,
+        madeFrom: [one, across.at(one.x), width, lines, scale],
+        paint: (g: LayerGroup) => drawCase(g, one, places),
+      })),
+      ...(showCeiling
+        ? [
+            {
+              name: 'ceiling',
+              madeFrom: [ceiling, scale],
+              paint: (g: LayerGroup) => drawCeiling(g, ceiling, up),
+            },
+          ]
+        : []),
+      {
+        name: 'names',
+        madeFrom: [data.lines, cases.map(({ value }) => value), scale],
+        paint: (g) => drawLineNames(g, data, places),
+      },
+    ]);
+    this.drawHandles(data, across);
   }
 
   /** A handle below every level, for finger and arrow keys. */
-  private drawHandles(svg: Drawing, data: StripData, across: XScale): void {
-    const levels = [...new Map(data.cases.map((one) => [one.levelId, one])).values()];
+  private drawHandles(data: StripData, across: XScale): void {
+    const isMovable = data.across.kind === 'graded' && data.step > 0;
+    const byLevel = new Map(data.cases.map((one) => [one.levelId, one]));
+    const levels = [...byLevel.values()].filter(({ x }) => isMovable && Number.isFinite(x));
+    this.across = across;
+    select(this.handles().nativeElement)
+      .selectChildren<SVGGElement, StripCase>('g')
+      .data(levels, ({ levelId }) => levelId)
+      .join((enter) => this.makeHandles(enter.append('g')))
+      .attr('transform', ({ x }) => `translate(${across.at(x)},${BOTTOM})`)
+      .attr('aria-label', ({ name }) => `Level ${name}`)
+      .attr('aria-valuenow', ({ x }) => x)
+      .attr('aria-valuetext', ({ name, text }) => `${name}, ${text}`);
+  }
+
+  private makeHandles(handles: Handles): Handles {
     const move = (levelId: string, value: number): void => {
       if (value > 0) this.levelMove.emit({ levelId, value });
     };
-    for (const one of levels) {
-      if (!Number.isFinite(one.x)) continue;
-      const handle = svg
-        .append('g')
-        .attr('transform', `translate(${across.at(one.x)},${BOTTOM})`)
-        .attr('role', 'slider')
-        .attr('tabindex', 0)
-        .attr('data-level', one.levelId)
-        .attr('aria-label', `Level ${one.name}`)
-        .attr('aria-valuenow', one.x)
-        .attr('aria-valuetext', `${one.name}, ${one.text}`)
-        .style('cursor', 'ew-resize')
-        .on('keydown', (event: KeyboardEvent) => {
-          const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
-          if (by === undefined) return;
-          event.preventDefault();
-          move(one.levelId, one.x + by * data.step);
-        });
-      handle
-        .append('rect')
-        .attr('x', -18)
-        .attr('y', -8)
-        .attr('width', 36)
-        .attr('height', 40)
-        .attr('fill', 'transparent');
-      handle
-        .append('path')
-        // On the axis, above what is written there.
-        .attr('d', 'M0 -8L7 3H-7Z')
-        .attr('fill', 'var(--nab-copper)')
-        .attr('stroke', 'var(--nab-sheet)');
-      handle.call(
-        drag<SVGGElement, unknown>().on('drag', (event: { sourceEvent: Event }) => {
-          const [px] = pointer(event.sourceEvent, svg.node());
-          const value = across.invert(px);
-          move(one.levelId, Math.round(value / data.step) * data.step);
-        }),
-      );
-    }
+    handles
+      .attr('role', 'slider')
+      .attr('tabindex', 0)
+      .style('cursor', 'ew-resize')
+      .on('keydown', (event: KeyboardEvent, { levelId, x }) => {
+        const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        move(levelId, x + by * this.data().step);
+      });
+    handles
+      .append('rect')
+      .attr('x', -18)
+      .attr('y', -8)
+      .attr('width', 36)
+      .attr('height', 40)
+      .attr('fill', 'transparent');
+    handles
+      .append('path')
+      // On the axis, above what is written there.
+      .attr('d', 'M0 -8L7 3H-7Z')
+      .attr('fill', 'var(--nab-copper)')
+      .attr('stroke', 'var(--nab-sheet)');
+    handles.call(
+      drag<SVGGElement, StripCase>().on('drag', (event: { sourceEvent: Event }, { levelId }) => {
+        if (!this.across) return;
+        const { step } = this.data();
+        const [px] = pointer(event.sourceEvent, this.handles().nativeElement);
+        move(levelId, Math.round(this.across.invert(px) / step) * step);
+      }),
+    );
+    return handles;
   }
 }
 
-type Drawing = Selection<SVGSVGElement, unknown, null, undefined>;
+type Handles = Selection<SVGGElement, StripCase, SVGGElement, unknown>;
 
 interface CasePlaces {
   readonly across: XScale;
@@ -184,7 +224,7 @@ interface CasePlaces {
 const leftOf = (one: StripCase, { across, width, lines }: CasePlaces): number =>
   across.at(one.x) + (one.series - lines / 2) * width;
 
-function drawCase(svg: Drawing, one: StripCase, places: CasePlaces): void {
+function drawCase(svg: LayerGroup, one: StripCase, places: CasePlaces): void {
   const { up, width, lines } = places;
   const left = leftOf(one, places);
   if (!Number.isFinite(left)) return;
@@ -235,7 +275,11 @@ function drawCase(svg: Drawing, one: StripCase, places: CasePlaces): void {
     .text(one.text);
 }
 
-function drawCeiling(svg: Drawing, { value, label }: { value: number; label: string }, up: Linear) {
+function drawCeiling(
+  svg: LayerGroup,
+  { value, label }: { value: number; label: string },
+  up: Linear,
+) {
   const right = BOX.width - BOX.margin.right;
   svg
     .append('line')
@@ -254,19 +298,19 @@ function drawCeiling(svg: Drawing, { value, label }: { value: number; label: str
     .text(label);
 }
 
-function drawNote(svg: Drawing, text: string): void {
+function drawNote(svg: LayerGroup, text: string): void {
   svg
     .append('text')
     .attr('x', (BOX.margin.left + BOX.width - BOX.margin.right) / 2)
     .attr('y', BOTTOM / 2)
     .attr('text-anchor', 'middle')
     .attr('font-size', 14)
-    .attr('fill', 'var(--nab-soft)')
+    .attr('fill', 'var(--nab-ink-soft)')
     .text(text);
 }
 
 /** Lines are named where they end. */
-function drawLineNames(svg: Drawing, { cases, lines }: StripData, places: CasePlaces): void {
+function drawLineNames(svg: LayerGroup, { cases, lines }: StripData, places: CasePlaces): void {
   if (lines.length < 2) return;
   let last = -Infinity;
   const ends = lines

@@ -1,6 +1,6 @@
 import { select } from 'd3-selection';
 import { describe, expect, it } from 'vitest';
-import type { Layer } from './draw-frame';
+import type { LayerGroup } from '../drawing';
 import { Crowd, markersPath } from './markers';
 import { makeXScale, makeYScale, type XAxis, type ChartBox } from './scales';
 import { drawSpots, clusterPosition, clusterPoints, spotText } from './point-clusters';
@@ -28,7 +28,12 @@ const places = { across: makeXScale(axis, box), up: makeYScale(10, box) };
 
 function drawn(points: readonly ChartPoint[], groups = 2): SVGPathElement[] {
   const svg = document.createElementNS('http://www.w3.org/2000/svg', 'g');
-  drawSpots(select(svg) as unknown as Layer, clusterPoints(points), { groups, series: 1 }, places);
+  drawSpots(
+    select(svg) as unknown as LayerGroup,
+    clusterPoints(points),
+    { groups, series: 1 },
+    places,
+  );
   return [...svg.querySelectorAll('path')];
 }
 const starts = (path: SVGPathElement): number => path.getAttribute('d')!.split('M').length - 1;

@@ -1,5 +1,5 @@
 import { pathRound, type Path } from 'd3-path';
-import type { Layer } from './draw-frame';
+import type { LayerGroup } from '../drawing';
 import { Crowd, drawMarker, markerColour } from './markers';
 import type { XScale, YScale } from './scales';
 import type { ChartPoint } from './trial-data';
@@ -69,7 +69,7 @@ function besideLevel(group: number, groups: number, series: number): number {
  * thousands of elements would take longer to put up than to draw.
  */
 export function drawSpots(
-  layer: Layer,
+  layer: LayerGroup,
   spots: readonly PointCluster[],
   { groups, series }: { readonly groups: number; readonly series: number },
   places: { readonly across: XScale; readonly up: YScale },
@@ -142,7 +142,7 @@ interface Gathered {
 /** Paths that are gathered by what they look like. */
 class Marks {
   private readonly kinds = new Map<string, Gathered[]>();
-  constructor(private readonly layer: Layer) {}
+  constructor(private readonly layer: LayerGroup) {}
 
   of(kind: string, looks: Readonly<Record<string, string>>): Path {
     const paths = this.kinds.get(kind) ?? [];

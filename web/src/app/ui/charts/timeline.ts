@@ -11,8 +11,9 @@ import {
 import { drag } from 'd3-drag';
 import { scaleLinear } from 'd3-scale';
 import { pointer, select, type Selection } from 'd3-selection';
+import { drawLayers, type LayerGroup } from '../drawing';
 import { numberedAxis } from './axes';
-import { drawFrame, type Layer } from './draw-frame';
+import { drawFrame } from './draw-frame';
 import type { ChartBox } from './scales';
 
 /** A stretch of time in a row, minutes. */
@@ -77,22 +78,24 @@ const LETTER = 7;
     }
   `,
   template: `<svg
-    #drawing
     [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
     role="group"
     aria-label="Timeline of the lesson"
-  ></svg>`,
+  >
+    <g #picture></g>
+    <g #edges></g>
+  </svg>`,
 })
 export class Timeline {
   readonly data = input.required<TimelineData>();
   readonly edgeShift = output<EdgeShift>();
-  private readonly drawing = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
+  private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
+  private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
   protected readonly box = computed((): ChartBox => {
     const height = MARGIN.top + this.data().rows.length * ROW + MARGIN.bottom;
     return { width: WIDTH, height, margin: MARGIN };
   });
-  /** Where a drag began, and how far it has been told. */
-  private told = 0;
+  private x = scaleLinear();
 
   constructor() {
     afterRenderEffect(() => this.draw());
@@ -101,110 +104,130 @@ export class Timeline {
   private draw(): void {
     const data = this.data();
     const box = this.box();
-    const svg = select(this.drawing().nativeElement);
-    const focused = document.activeElement?.getAttribute('data-edge') ?? null;
-    svg.selectAll('*').remove();
     const end = Math.max(data.limit, ...data.blocks.map((b) => b.start + b.length));
     const x = scaleLinear([0, end * 1.02], [MARGIN.left, WIDTH - MARGIN.right]);
-    const rowTop = (row: number): number => MARGIN.top + row * ROW;
-    drawFrame(svg.append('g') as unknown as Layer, box, {
+    this.x = x;
+    const axes = {
       across: numberedAxis(x, 'minutes', { text: String, ticks: 10 }),
       up: {
-        ruled: data.rows.map((_, i) => rowTop(i)),
-        marks: data.rows.map((name, i) => ({ at: rowTop(i) + ROW / 2, text: [name.slice(0, 14)] })),
+        ruled: data.rows.map((_, i) => topOf(i)),
+        marks: data.rows.map((name, i) => ({ at: topOf(i) + ROW / 2, text: [name.slice(0, 14)] })),
         label: '',
       },
-    });
-    for (const block of data.blocks) {
-      const top = block.row === null ? MARGIN.top : rowTop(block.row) + 3;
-      const height = block.row === null ? data.rows.length * ROW : ROW - 6;
-      drawBlock(svg, block, {
-        left: x(block.start),
-        right: x(block.start + block.length),
-        top,
-        height,
-      });
-    }
-    const bottom = box.height - MARGIN.bottom;
-    const over = end > data.limit + 1e-9;
-    svg
-      .append('line')
-      .attr('x1', x(data.limit))
-      .attr('x2', x(data.limit))
-      .attr('y1', MARGIN.top - 8)
-      .attr('y2', bottom)
-      .attr('stroke', over ? 'var(--nab-enamel)' : 'var(--nab-ink)')
-      .attr('stroke-width', 2);
-    svg
-      .append('text')
-      .attr('x', x(data.limit) - 4)
-      .attr('y', MARGIN.top - 8)
-      .attr('text-anchor', 'end')
-      .attr('font-size', 13)
-      .attr('fill', over ? 'var(--nab-enamel)' : 'var(--nab-ink)')
-      .text(`there are ${data.limit} min`);
-    for (const edge of data.edges) this.drawEdge(svg, edge, x, { rowTop, rows: data.rows.length });
-    // The edge that was stepped has been drawn anew under the finger.
-    if (focused) svg.select<SVGGElement>(`[data-edge="${focused}"]`).node()?.focus();
+    };
+    drawLayers(this.picture().nativeElement, [
+      { name: 'frame', madeFrom: [box, axes], paint: (g) => drawFrame(g, box, axes) },
+      ...data.blocks.map((block, i) => {
+        const place = {
+          left: x(block.start),
+          right: x(block.start + block.length),
+          top: block.row === null ? MARGIN.top : topOf(block.row) + 3,
+          height: block.row === null ? data.rows.length * ROW : ROW - 6,
+        };
+        return {
+          name: `block ${i}`,
+          madeFrom: [block.look, block.name, block.short, block.row, place],
+          paint: (g: LayerGroup) => drawBlock(g, block, place),
+        };
+      }),
+      {
+        name: 'limit',
+        madeFrom: [data.limit, end, box.height],
+        paint: (g) =>
+          drawLimit(g, data.limit, {
+            at: x(data.limit),
+            bottom: box.height - MARGIN.bottom,
+            over: end > data.limit + 1e-9,
+          }),
+      },
+    ]);
+    this.drawEdges(data);
   }
 
-  private drawEdge(
-    svg: Drawing,
-    edge: TimelineEdge,
-    x: (minutes: number) => number,
-    { rowTop, rows }: { rowTop: (row: number) => number; rows: number },
-  ): void {
-    const top = edge.row === null ? MARGIN.top : rowTop(edge.row);
-    const height = edge.row === null ? rows * ROW : ROW;
-    const handle = svg
-      .append('g')
-      .attr('transform', `translate(${x(edge.at)},${top})`)
+  private drawEdges({ edges, rows }: TimelineData): void {
+    const heightOf = ({ row }: TimelineEdge): number => (row === null ? rows.length * ROW : ROW);
+    const handles = select(this.edges().nativeElement)
+      .selectChildren<SVGGElement, TimelineEdge>('g')
+      .data(edges, ({ key }) => key)
+      .join((enter) => this.makeEdges(enter.append('g')))
+      .attr('transform', ({ at, row }) => {
+        return `translate(${this.x(at)},${row === null ? MARGIN.top : topOf(row)})`;
+      })
+      .attr('aria-label', ({ name }) => name)
+      .attr('aria-valuenow', ({ at }) => Math.round(at * 10) / 10)
+      .attr('aria-valuetext', ({ text }) => text);
+    handles.select('rect').attr('height', heightOf);
+    handles.select('path').attr('d', (edge) => {
+      const half = heightOf(edge) / 2;
+      return `M0 ${half - 9}L5 ${half}L0 ${half + 9}L-5 ${half}Z`;
+    });
+  }
+
+  private makeEdges(edges: Edges): Edges {
+    edges
       .attr('role', 'slider')
       .attr('tabindex', 0)
-      .attr('data-edge', edge.key)
-      .attr('aria-label', edge.name)
-      .attr('aria-valuenow', Math.round(edge.at * 10) / 10)
-      .attr('aria-valuetext', edge.text)
+      .attr('data-edge', ({ key }) => key)
       .style('cursor', 'ew-resize')
-      .on('keydown', (event: KeyboardEvent) => {
+      .on('keydown', (event: KeyboardEvent, { key }) => {
         const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
         if (by === undefined) return;
         event.preventDefault();
-        this.edgeShift.emit({ key: edge.key, by: by * STEP });
+        this.edgeShift.emit({ key, by: by * STEP });
       });
-    handle
-      .append('rect')
-      .attr('x', -12)
-      .attr('width', 24)
-      .attr('height', height)
-      .attr('fill', 'transparent');
-    handle
-      .append('path')
-      .attr('d', `M0 ${height / 2 - 9}L5 ${height / 2}L0 ${height / 2 + 9}L-5 ${height / 2}Z`)
-      .attr('fill', 'var(--nab-ink)')
-      .attr('stroke', 'var(--nab-sheet)');
+    edges.append('rect').attr('x', -12).attr('width', 24).attr('fill', 'transparent');
+    edges.append('path').attr('fill', 'var(--nab-ink)').attr('stroke', 'var(--nab-sheet)');
     let began = 0;
+    /** How far of the drag has been emitted, minutes. */
+    let emitted = 0;
     const minutesAt = (event: { sourceEvent: Event }): number => {
-      const [px] = pointer(event.sourceEvent, svg.node());
-      return (px - x(0)) / (x(1) - x(0));
+      const [px] = pointer(event.sourceEvent, this.edges().nativeElement);
+      return (px - this.x(0)) / (this.x(1) - this.x(0));
     };
-    handle.call(
-      drag<SVGGElement, unknown>()
+    edges.call(
+      drag<SVGGElement, TimelineEdge>()
         .on('start', (event: { sourceEvent: Event }) => {
           began = minutesAt(event);
-          this.told = 0;
+          emitted = 0;
         })
-        .on('drag', (event: { sourceEvent: Event }) => {
-          const by = Math.round((minutesAt(event) - began) / STEP) * STEP - this.told;
+        .on('drag', (event: { sourceEvent: Event }, { key }) => {
+          const by = Math.round((minutesAt(event) - began) / STEP) * STEP - emitted;
           if (by === 0) return;
-          this.told += by;
-          this.edgeShift.emit({ key: edge.key, by });
+          emitted += by;
+          this.edgeShift.emit({ key, by });
         }),
     );
+    return edges;
   }
 }
 
-type Drawing = Selection<SVGSVGElement, unknown, null, undefined>;
+const topOf = (row: number): number => MARGIN.top + row * ROW;
+
+function drawLimit(
+  group: LayerGroup,
+  limit: number,
+  { at, bottom, over }: { at: number; bottom: number; over: boolean },
+): void {
+  const colour = over ? 'var(--nab-enamel)' : 'var(--nab-ink)';
+  group
+    .append('line')
+    .attr('x1', at)
+    .attr('x2', at)
+    .attr('y1', MARGIN.top - 8)
+    .attr('y2', bottom)
+    .attr('stroke', colour)
+    .attr('stroke-width', 2);
+  group
+    .append('text')
+    .attr('x', at - 4)
+    .attr('y', MARGIN.top - 8)
+    .attr('text-anchor', 'end')
+    .attr('font-size', 13)
+    .attr('fill', colour)
+    .text(`there are ${limit} min`);
+}
+
+type Edges = Selection<SVGGElement, TimelineEdge, SVGGElement, unknown>;
 
 /** Each kind of work by colour, outline and name, never by colour alone. */
 const LOOKS: Readonly<
@@ -222,7 +245,7 @@ const LOOKS: Readonly<
 };
 
 function drawBlock(
-  svg: Drawing,
+  svg: LayerGroup,
   { look, name, short, row }: TimelineBlock,
   { left, right, top, height }: { left: number; right: number; top: number; height: number },
 ): void {

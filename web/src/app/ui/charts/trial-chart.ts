@@ -19,7 +19,8 @@ import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { levelAxes } from './axes';
-import { drawFrame, type Layer } from './draw-frame';
+import type { LayerGroup } from '../drawing';
+import { drawFrame } from './draw-frame';
 import { aboveZero, drawBars, drawMeans, drawSeries, EndLabels } from './draw-trials';
 import {
   makeXScale,
@@ -323,7 +324,7 @@ export class TrialChart {
   }
 }
 
-function emptied({ nativeElement }: ElementRef<SVGGElement>): Layer {
+function emptied({ nativeElement }: ElementRef<SVGGElement>): LayerGroup {
   nativeElement.replaceChildren();
-  return select(nativeElement) as unknown as Layer;
+  return select(nativeElement) as unknown as LayerGroup;
 }

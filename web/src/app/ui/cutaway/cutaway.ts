@@ -1,11 +1,16 @@
 import {
   afterNextRender,
-  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
+  computed,
+  DestroyRef,
+  effect,
   type ElementRef,
+  EnvironmentInjector,
+  inject,
   input,
   output,
+  type OutputEmitterRef,
   viewChild,
 } from '@angular/core';
 import { drag, type D3DragEvent } from 'd3-drag';
@@ -13,6 +18,7 @@ import { select, type Selection } from 'd3-selection';
 import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { countText } from '@nab/words/terms';
+import { drawLayers, type Layer } from '../drawing';
 import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
 import { drawHeaps } from './draw-heap';
 import { drawPlate } from './draw-plate';
@@ -38,15 +44,40 @@ function axesOf({ pair }: MagnetDesign, at: Layout): { axis: Layout; second: boo
   ];
 }
 
-/** A drawing, with what it was drawn from. */
-interface Picture {
+/** A magnet with what it does: everything that the drawing is made from. */
+export interface EvaluatedMagnet {
   readonly design: MagnetDesign;
   readonly evaluation: Evaluation;
   readonly belief: ClassPosterior;
-  readonly scale: number | null;
-  readonly objects: string;
-  readonly plate: boolean;
+}
+
+/** The magnet on screen, and where it is drawn. */
+interface Picture extends EvaluatedMagnet {
   readonly layout: Layout;
+}
+
+/** Numbers objects, so that a key can name one: the same object, the same number. */
+class Versions {
+  private readonly numbers = new WeakMap<object, number>();
+  private next = 0;
+
+  of(object: object): number {
+    let number = this.numbers.get(object);
+    if (number === undefined) this.numbers.set(object, (number = this.next++));
+    return number;
+  }
+}
+
+function drawSum(group: Group, text: string): void {
+  group
+    .append('text')
+    .attr('x', BOX.width - 24)
+    .attr('y', BOX.height - 22)
+    .attr('text-anchor', 'end')
+    .attr('font-size', 20)
+    .attr('font-weight', 650)
+    .attr('fill', 'var(--nab-ink)')
+    .text(text);
 }
 
 const GRAIN = 0.0005;
@@ -123,9 +154,8 @@ let nextId = 0;
   `,
 })
 export class Cutaway {
-  readonly design = input.required<MagnetDesign>();
-  readonly evaluation = input.required<Evaluation>();
-  readonly belief = input.required<ClassPosterior>();
+  /** A signal, so that the drawing does not wait for the page's round of changes. */
+  readonly magnet = input.required<() => EvaluatedMagnet | null>();
   readonly objects = input.required<string>();
   /** Only to be looked at: without grips. */
   readonly still = input(false);
@@ -147,95 +177,72 @@ export class Cutaway {
     heap: `cutaway-heap-${this.key}`,
     clip: `cutaway-lens-${this.key}`,
   };
-  /** What the picture was last drawn from; ahead of the inputs while the hand drags. */
   private drawn: Picture | null = null;
-  /** Layers of the picture, back to front, with what each was drawn from. */
-  private readonly layers = new Map<string, { group: Group; key: unknown }>();
+  private readonly asked = computed(() => {
+    const magnet = this.magnet()();
+    return magnet && { magnet, objects: this.objects(), plate: this.plate(), scale: this.scale() };
+  });
+  /** What was drawn last. */
+  private answered: ReturnType<typeof this.asked> = null;
+  private readonly versions = new Versions();
 
   constructor() {
-    afterNextRender(() => this.makeEdges());
-    afterRenderEffect(() => {
-      this.draw(this.design(), this.evaluation(), this.belief());
+    const injector = inject(EnvironmentInjector);
+    const whenDestroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      this.makeEdges();
+      // Of the environment, and so ahead of every component; ended with this one.
+      const drawing = effect(() => this.draw(), { injector });
+      whenDestroyed.onDestroy(() => drawing.destroy());
     });
   }
 
-  /**
-   * Draws a magnet at once. What the hand drags is drawn ahead of the page's round of changes, which
-   * then finds it drawn.
-   */
-  draw(design: MagnetDesign, evaluation: Evaluation, belief: ClassPosterior): void {
-    const [scale, objects, plate] = [this.scale(), this.objects(), this.plate()];
-    const before = this.drawn;
-    if (
-      before?.design === design &&
-      before.evaluation === evaluation &&
-      before.belief === belief &&
-      before.scale === scale &&
-      before.objects === objects &&
-      before.plate === plate
-    ) {
-      return;
-    }
+  private draw(): void {
+    const asked = this.asked();
+    if (!asked || asked === this.answered) return;
+    this.answered = asked;
+    const { magnet, objects, plate, scale } = asked;
+    const { design, evaluation, belief } = magnet;
     const band = predictiveBand(belief, evaluation.liftedCount);
     const at = layOut(design, evaluation, band, scale);
-    this.drawn = { design, evaluation, belief, scale, objects, plate, layout: at };
-    const axes = axesOf(design, at);
+    this.drawn = { ...magnet, layout: at };
     const { core, pair, winding } = design;
     const place = [at.scale, at.y(0)];
-    this.layer('ruler', [place, core.length], (g) => drawRuler(g, design, at));
-    this.layer('yoke', [place, core, pair], (g) => drawYoke(g, design, at, this.ids.hatch));
-    for (const side of [0, 1]) {
-      const here = axes[side];
-      // The second core's layers are empty when there is only one.
-      const draw = (name: string, key: unknown, paint: (g: Group, axis: Layout) => void): void =>
-        this.layer(`${name} ${side}`, here ? key : null, (g) => here && paint(g, here.axis));
-      draw('heaps', plate ? 'none' : band, (g, axis) => {
-        if (!plate) drawHeaps(g, design, evaluation, band, axis, this.ids.heap);
-      });
-      draw('core', [place, core, pair], (g, axis) => drawCore(g, design, axis, this.ids.hatch));
-      draw('turns', evaluation, (g, axis) => drawTurns(g, evaluation, design, axis));
-      draw('poles', [place, core, pair, winding.sense, design.supply.plusTail], (g, axis) =>
+    const solved = this.versions.of(evaluation);
+    const layers: Layer[] = [];
+    const layer = (name: string, madeFrom: unknown, paint: Layer['paint']): void => {
+      layers.push({ name, madeFrom, paint });
+    };
+    layer('ruler', [place, core.length], (g) => drawRuler(g, design, at));
+    layer('yoke', [place, core, pair], (g) => drawYoke(g, design, at, this.ids.hatch));
+    const axes = axesOf(design, at);
+    axes.forEach(({ axis }, side) => {
+      if (!plate) {
+        layer(`heaps ${side}`, [solved, band], (g) =>
+          drawHeaps(g, design, evaluation, band, axis, this.ids.heap),
+        );
+      }
+      layer(`core ${side}`, [place, core, pair], (g) => drawCore(g, design, axis, this.ids.hatch));
+      layer(`turns ${side}`, [place, solved], (g) => drawTurns(g, evaluation, design, axis));
+      layer(`poles ${side}`, [place, core, pair, winding.sense, design.supply.plusTail], (g) =>
         drawPoles(g, design, axis, side === 1 && pair?.opposed),
       );
-    }
-    this.layer('plate', plate ? [place, core, pair, design.plate] : null, (g) => {
-      if (plate) drawPlate(g, design, at, this.ids.hatch);
     });
-    this.layer('supply', evaluation, (g) =>
+    if (plate) {
+      layer('plate', [place, core, pair, design.plate], (g) =>
+        drawPlate(g, design, at, this.ids.hatch),
+      );
+    }
+    layer('supply', [place, solved], (g) =>
       drawSupply(g, design, evaluation, axes[axes.length - 1]!.axis),
     );
-    this.layer('lens', evaluation, (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
-    const sum = plate ? '' : `about ${countText(band.median)} ${objects}`;
-    this.layer('sum', sum, (g) =>
-      g
-        .append('text')
-        .attr('x', BOX.width - 24)
-        .attr('y', BOX.height - 22)
-        .attr('text-anchor', 'end')
-        .attr('font-size', 20)
-        .attr('font-weight', 650)
-        .attr('fill', 'var(--nab-ink)')
-        .text(sum),
-    );
-    this.placeEdges(this.drawn);
-  }
-
-  /**
-   * Draws one layer of the picture anew if what it depends on has changed; an object stands for
-   * itself, a list for its values.
-   */
-  private layer(name: string, key: unknown, paint: (group: Group) => unknown): void {
-    let layer = this.layers.get(name);
-    if (!layer) {
-      const root = select(this.picture().nativeElement) as Group;
-      layer = { group: root.append('g'), key: undefined };
-      this.layers.set(name, layer);
+    layer('lens', [place, solved], (g) => drawLens(g, design, evaluation, axes[0]!.axis, this.ids));
+    if (!plate) {
+      const sum = `about ${countText(band.median)} ${objects}`;
+      layer('sum', sum, (g) => drawSum(g, sum));
     }
-    const now = Array.isArray(key) ? JSON.stringify(key) : key;
-    if (layer.key === now) return;
-    layer.key = now;
-    layer.group.selectAll('*').remove();
-    paint(layer.group);
+    drawLayers(this.picture().nativeElement, layers);
+    this.placeEdges(this.drawn);
   }
 
   private makeEdges(): void {
@@ -294,7 +301,6 @@ export class Cutaway {
       const at = this.drawn?.design.winding[edge];
       if (at !== undefined) this.move(edge, at + step * 0.001);
     });
-    if (this.drawn) this.placeEdges(this.drawn);
   }
 
   private placeEdges({ layout: at, design, evaluation }: Picture): void {
@@ -359,6 +365,12 @@ export class Cutaway {
     });
   }
 
+  /** Tells of a move, and draws what it leads to at once: the frame comes before the page's round. */
+  private moved<T>(told: OutputEmitterRef<T>, move: T): void {
+    told.emit(move);
+    this.draw();
+  }
+
   private moveLayers(radius: number): void {
     if (!this.drawn) return;
     const { winding, wire } = this.drawn.evaluation;
@@ -370,7 +382,7 @@ export class Cutaway {
     if (!this.drawn) return;
     const { design, evaluation } = this.drawn;
     const turns = Math.max(1, Math.min(12, layers)) * evaluation.winding.turnsPerLayer;
-    if (turns !== design.winding.turns) this.turnsMove.emit(turns);
+    if (turns !== design.winding.turns) this.moved(this.turnsMove, turns);
   }
 
   private move(edge: WindingEdge, position: number): void {
@@ -381,6 +393,7 @@ export class Cutaway {
     const [low, high] = edge === 'start' ? [0, winding.end - gap] : [winding.start + gap, furthest];
     const clamped = Math.min(high, Math.max(low, position));
     const rounded = Math.round(clamped / GRAIN) * GRAIN;
-    if (Math.abs(rounded - winding[edge]) > 1e-9) this.edgeMove.emit({ edge, position: rounded });
+    if (Math.abs(rounded - winding[edge]) > 1e-9)
+      this.moved(this.edgeMove, { edge, position: rounded });
   }
 }

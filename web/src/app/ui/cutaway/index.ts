@@ -1,2 +1,2 @@
-export { Cutaway, type EdgeMove } from './cutaway';
+export { Cutaway, type EdgeMove, type EvaluatedMagnet } from './cutaway';
 export { BOX, layOut, supplyBox } from './layout';

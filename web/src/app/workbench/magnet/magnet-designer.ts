@@ -30,7 +30,7 @@ import {
   DecidingFigures,
   FiguresDrawer,
 } from '../frame';
-import { Cutaway, type EdgeMove } from '../../ui/cutaway';
+import { Cutaway, type EdgeMove, type EvaluatedMagnet } from '../../ui/cutaway';
 import { DropFile, hasFault } from '../designs';
 import { NameBox } from '../../ui/fields';
 import { Notice } from '../../ui/notices';
@@ -109,7 +109,6 @@ const CAUSES: Readonly<Partial<Record<string, readonly CautionCode[]>>> = {
 export class MagnetDesigner {
   protected readonly store = inject(MagnetStore);
   private readonly sweepService = inject(ParameterSweepService);
-  private readonly cutaway = viewChild(Cutaway);
   protected readonly bench = viewChild.required(Workbench);
   protected readonly actions = viewChild.required(MagnetActions);
   protected readonly nameBox = viewChild.required(NameBox);
@@ -120,6 +119,11 @@ export class MagnetDesigner {
 
   protected readonly design = computed(() => this.store.design().value());
   protected readonly base = computed(() => this.store.base());
+  /** What the cutaway is drawn from; null where the magnet cannot be built. */
+  protected readonly pictured = computed((): EvaluatedMagnet | null => {
+    const { evaluation } = this.base();
+    return evaluation && { design: this.store.magnet(), evaluation, belief: this.store.belief() };
+  });
   protected readonly many = computed(() => objectWord(this.design().load, 2));
   protected readonly nameFault = computed(() => this.store.design().errorAt('name'));
 
@@ -247,18 +251,10 @@ export class MagnetDesigner {
   protected moveEdge({ edge, position }: EdgeMove): void {
     const typed = this.design().winding[edge];
     this.edit('winding', { [edge]: inTypedUnit(typed, 'length', position, 4) });
-    this.drawAhead();
   }
 
   protected fillLayers(turns: number): void {
     this.edit('winding', { turns });
-    this.drawAhead();
-  }
-
-  /** The drawing follows the hand; figures and words follow it in the page's next round. */
-  private drawAhead(): void {
-    const { evaluation } = this.base();
-    if (evaluation) this.cutaway()?.draw(this.store.magnet(), evaluation, this.store.belief());
   }
 
   protected takeWayOut(way: WayOut): void {

@@ -7,6 +7,8 @@ import {
   type Evaluation,
   type MagnetDesign,
 } from '@nab/core/experiments';
+import type { Measure } from '@nab/core/lesson';
+import { lazy } from '@nab/core/numerics';
 import { solverMemory, type SolverMemory } from '@nab/core/physics';
 import { documentForm } from '../../ui/fields';
 import type { Schema } from 'yup';
@@ -31,15 +33,30 @@ export class MagnetStore {
   readonly form = documentForm(() => this.design(), DESIGN, inject(Injector));
   /** While something is dragged one magnet is near the next. */
   private readonly memory = solverMemory();
-  /** The base magnet and its evaluation, or the reason why there is none. */
-  readonly magnet = computed(() => this.asCounted(toMagnetDesign(this.design().valid())));
-  readonly base = computed(() => evaluate(this.magnet(), this.memory));
+  private readonly evaluated = new WeakMap<DesignDocument, EvaluatedDocument>();
+  private readonly current = computed(() => this.evaluationOf(this.design().valid()));
+  readonly magnet = computed(() => this.current().magnet);
+  /** Its evaluation, or the reason why there is none. */
+  readonly base = computed(() => this.current().base());
   readonly belief = computed(() => this.learnt() ?? countBelief(this.magnet()));
   private readonly rested = debouncedValue(() => this.design());
   readonly restingDesign = computed(() => this.rested() ?? this.design().valid());
-  readonly restingMagnet = computed(() => this.asCounted(toMagnetDesign(this.restingDesign())));
+  private readonly resting = computed(() => this.evaluationOf(this.restingDesign()));
+  readonly restingMagnet = computed(() => this.resting().magnet);
   /** Its evaluation, or null when it cannot be built. */
-  readonly restingEvaluation = computed(() => evaluate(this.restingMagnet()).evaluation);
+  readonly restingEvaluation = computed(() => this.resting().base().evaluation);
+
+  /** A document is evaluated once, whether it is under the hand or at rest. */
+  private evaluationOf(document: DesignDocument): EvaluatedDocument {
+    const measure = this.lesson()?.measure;
+    let found = this.evaluated.get(document);
+    if (found === undefined || found.measure !== measure) {
+      const magnet = this.asCounted(toMagnetDesign(document));
+      found = { measure, magnet, base: lazy(() => evaluate(magnet, this.memory)) };
+      this.evaluated.set(document, found);
+    }
+    return found;
+  }
 
   /** Within a lesson the measure decides which ends are counted, here as on every other page. */
   private asCounted(design: MagnetDesign): MagnetDesign {
@@ -49,10 +66,19 @@ export class MagnetStore {
   }
 }
 
-function evaluate(
-  design: MagnetDesign,
-  memory?: SolverMemory,
-): { evaluation: Evaluation | null; fault: string | null } {
+interface EvaluatedDocument {
+  readonly measure: Measure | undefined;
+  readonly magnet: MagnetDesign;
+  readonly base: () => Attempt;
+}
+
+/** What a magnet does, or the reason why it cannot be built. */
+interface Attempt {
+  readonly evaluation: Evaluation | null;
+  readonly fault: string | null;
+}
+
+function evaluate(design: MagnetDesign, memory: SolverMemory): Attempt {
   try {
     return { evaluation: evaluateMagnet(design, memory), fault: null };
   } catch (error) {

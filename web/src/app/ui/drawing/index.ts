@@ -1,0 +1,1 @@
+export { drawLayers, type Layer, type LayerGroup } from './draw-layers';
