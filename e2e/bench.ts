@@ -192,6 +192,31 @@ export async function beginWith(page: Page, title: string): Promise<string> {
   return page.url().split('/').at(-2)!;
 }
 
+/** That claim, chart and figures of the findings are all within the window, and nothing scrolls. */
+export async function expectAnswerOnOneScreen(page: Page, of: string): Promise<void> {
+  const { height } = page.viewportSize()!;
+  const parts = [
+    page.locator('nab-findings .nab-sentence'),
+    page.getByRole('group', { name: /^Chart of/ }),
+    page.locator('nab-answer-part dl'),
+  ];
+  for (const part of parts) {
+    const box = await part.boundingBox();
+    expect.soft(box && box.y >= 0 && box.y + box.height <= height, of).toBe(true);
+  }
+  const whole = await page.evaluate(() => document.documentElement.scrollHeight);
+  expect.soft(whole, of).toBeLessThanOrEqual(height);
+}
+
+/** Takes a part of the findings in hand. */
+export async function openPart(page: Page, name: string): Promise<void> {
+  await page.getByRole('tab', { name, exact: true }).click();
+  await expect(page.getByRole('tab', { name, exact: true })).toHaveAttribute(
+    'aria-selected',
+    'true',
+  );
+}
+
 /** What the chart of the findings says of every trial, in its own order, by the keys of a reader. */
 export async function trialsOnChart(page: Page): Promise<string[]> {
   const cursor = page.getByRole('slider', { name: 'Trials, one by one' });

@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Investigation } from '@nab/contract/lesson';
-import { demoOf, newInvestigation } from './bench.js';
+import { demoOf, newInvestigation, openPart } from './bench.js';
 import { faultless } from './faultless.js';
 import { expect, test } from './test.js';
 
@@ -52,11 +52,12 @@ test('an educator hands an investigation on, takes it in as a copy, and finds th
     for (const count of counts) await read(request, made, level, count);
   }
   await page.goto(`/investigations/${made.id}/findings`);
+  await openPart(page, 'Every trial');
   const means = page.getByRole('region', { name: 'Level by level' }).getByRole('row');
   await expect(means).toHaveCount(4);
   const before = await means.allInnerTexts();
 
-  await page.getByRole('link', { name: 'Report and files' }).click();
+  await openPart(page, 'Report and files');
   await page.getByRole('button', { name: 'Show the report' }).click();
   const report = page.getByRole('region', { name: 'Pages of the report' });
   await expect(report.getByRole('img').first()).toHaveAccessibleName(/What we asked/, {
@@ -82,6 +83,7 @@ test('an educator hands an investigation on, takes it in as a copy, and finds th
   await page.getByRole('button', { name: 'Take it in as a copy' }).click();
   await page.getByRole('link', { name: 'Look at its findings' }).click();
   await expect(page).not.toHaveURL(new RegExp(made.id));
+  await openPart(page, 'Every trial');
   await expect(means).toHaveCount(4);
   expect(await means.allInnerTexts()).toEqual(before);
 });
@@ -135,6 +137,7 @@ test('an educator brings in last year’s readings from a table with decimal com
   await page.getByRole('button', { name: 'Bring them in' }).click();
   await expect(page.getByText('4 readings brought in.')).toBeVisible();
   await page.getByRole('link', { name: 'Look at the findings' }).click();
+  await openPart(page, 'Every trial');
   const row = page
     .getByRole('region', { name: 'Every trial' })
     .getByRole('row', { name: 'Whelks' });
@@ -190,6 +193,7 @@ test('what one class has shown is kept for the next, said there, and forgotten',
   };
   const alone = await strip();
   await page.goto(`/investigations/${first.id}/findings`);
+  await openPart(page, 'Predictions');
   const part = page.getByRole('region', { name: 'What this class teaches Nab' });
   await expect(part.getByText(/^By itself this class read [\d.]+ times/)).toBeVisible();
   await part.getByRole('button', { name: 'Keep it for the next lessons' }).click();
@@ -200,6 +204,7 @@ test('what one class has shown is kept for the next, said there, and forgotten',
   await expect(page.getByText(/^Nab’s predictions here reckon with one class/)).toBeVisible();
 
   await page.goto(`/investigations/${first.id}/findings`);
+  await openPart(page, 'Predictions');
   await part.getByRole('button', { name: 'Forget this class' }).click();
   await expect(part.getByRole('button', { name: 'Keep it for the next lessons' })).toBeVisible();
   expect(await strip()).toEqual(alone);

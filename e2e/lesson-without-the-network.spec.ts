@@ -1,5 +1,5 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { countOf, newInvestigation, RunBench, stored } from './bench.js';
+import { countOf, newInvestigation, RunBench, stored, openPart } from './bench.js';
 import { Cable, keepsNab } from './cable.js';
 import { asPage, first, join, person, second, signIn } from './room.js';
 import { expect, test } from './test.js';
@@ -95,6 +95,7 @@ test('a room of three goes through a lesson whose network is gone in the middle 
     for (const { page } of tablets)
       await expect(page.getByText('The lesson is over.')).toBeVisible();
     await educator.goto(`/investigations/${id}/findings`);
+    await openPart(educator, 'Every trial');
     await expect(educator.getByRole('row', { name: /^40 turns/ }).first()).toBeVisible();
   } finally {
     for (const { cable, context } of tablets) {

@@ -1,4 +1,4 @@
-import { choose, fromMenu, stored, take, why } from './bench.js';
+import { choose, fromMenu, stored, take, why, openPart } from './bench.js';
 import { expect, test } from './test.js';
 
 test.describe('A rolling cell', () => {
@@ -61,6 +61,7 @@ test.describe('A rolling cell', () => {
     await page.getByRole('button', { name: 'Save this trial' }).click();
     await expect(page.getByTestId('save-status')).toHaveText('Saved');
     await page.goto(`/investigations/${id}/findings`);
+    await openPart(page, 'Every trial');
     await expect(page.getByRole('table', { name: 'Level by level' })).toContainText('0.9 s');
   });
 });

@@ -1,4 +1,4 @@
-import { countOf, RunBench, stored, take, trialsOnChart } from './bench.js';
+import { countOf, RunBench, stored, take, trialsOnChart, openPart } from './bench.js';
 import { expect, test } from './test.js';
 
 test('an educator goes from a question to findings', async ({ page, request }) => {
@@ -97,11 +97,12 @@ test('an educator goes from a question to findings', async ({ page, request }) =
   // Findings: chart, line, slope with unit, table, CSV.
   await page.getByRole('link', { name: /^Findings/ }).click();
   expect(await trialsOnChart(page)).toContain('Periwinkles: 11 at 40 turns');
+  await openPart(page, 'Shape');
   await expect(page.getByText(/Best-fit line: read = 0\.\d+ × turns/)).toBeVisible();
   await expect(
     page.getByText(/slope 0\.\d+ objects per turn, 95 % confidence interval [−\d.]+ to [\d.]+/),
   ).toBeVisible();
-  await page.getByRole('link', { name: 'Report and files' }).click();
+  await openPart(page, 'Report and files');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'CSV', exact: true }).click(),

@@ -50,7 +50,7 @@ test('an educator, three groups on tablets and a board go through a lesson', asy
   // Read on one server, seen from the other at once.
   await new RunBench(limpets).predict(4);
   await new RunBench(limpets).trial({ lifted: 5 });
-  await expect(board.getByRole('list', { name: 'Last read' })).toContainText('Limpets: 5 at');
+  await expect(board.locator('.newest')).toContainText('Limpets: 5 at');
   await expect(groups).toContainText('predicts');
   const desks = educator.getByRole('row', { name: /^Limpets/ });
   await expect(desks).toContainText('1 of 8');

@@ -11,7 +11,7 @@ import {
 } from '@nab/contract/experiments';
 import type { Investigation, Plan, Reading } from '@nab/contract/lesson';
 import { MEASURE_IDS } from '@nab/core/lesson';
-import { levels, newInvestigation } from './bench.js';
+import { levels, newInvestigation, expectAnswerOnOneScreen } from './bench.js';
 import { settled } from './faultless.js';
 import { pageFaults, saidOfTrials } from './page-faults.js';
 import { test } from './test.js';
@@ -314,10 +314,21 @@ async function walk(page: Page, id: string, hasTrials: boolean): Promise<void> {
   const rail = page.getByRole('navigation', { name: 'Steps of the investigation' });
   for (const step of STEPS) {
     await rail.getByRole('link', { name: step }).click();
+    // What a page is fetched for may take longer than the page is quiet.
+    await expect(page.locator('main h1').first()).toBeVisible();
     await settled(page);
     await expect(page.getByText(/Working out|Analysing/)).toHaveCount(0);
     expect.soft(await pageFaults(page), String(step)).toEqual([]);
     if (!hasTrials) expect.soft(await saidOfTrials(page), String(step)).toEqual([]);
+  }
+  if ((await page.locator('nab-answer-part dl').count()) > 0) {
+    await expectAnswerOnOneScreen(page, 'Findings');
+  }
+  for (const tab of await page.getByRole('tab').all()) {
+    const name = await tab.innerText();
+    await tab.click();
+    await settled(page);
+    expect.soft(await pageFaults(page), `Findings: ${name}`).toEqual([]);
   }
 }
 

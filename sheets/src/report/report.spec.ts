@@ -55,6 +55,22 @@ describe('the report', () => {
     expect(text).toMatch(/With the number of turns these change as well/);
   });
 
+  it('begins with the claim, and leaves the wall of sentences to the end', () => {
+    const text = textOf(reportOf(investigation()));
+    const order = [
+      'What we asked',
+      'What we found Each extra turn lifts about 0.3 more objects.',
+      'The evidence',
+      'How sure we are Slope, objects per turn: 0.3',
+      'Conclusion',
+      'Was it a fair test?',
+      'Every trial',
+      'Appendix: everything these trials show',
+    ].map((words) => text.indexOf(words));
+    expect(order).not.toContain(-1);
+    expect(order).toEqual([...order].sort((p, q) => p - q));
+  });
+
   it('fits within its paper, whichever it is', () => {
     for (const paper of ['A4', 'Letter'] as const) {
       for (const page of reportOf(investigation(), { paper, reader: 'plain' })) {

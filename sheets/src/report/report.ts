@@ -8,9 +8,11 @@ import {
   conclusionsOf,
   equationText,
   factorWords,
+  findingsAnswer,
   levelRows,
   pairRows,
   scoresText,
+  type Answer,
 } from '@nab/words/findings';
 import {
   trialSteps,
@@ -46,23 +48,46 @@ export function reportPages(reported: Reported): Page[] {
   }
   flow.heading('What we asked');
   flow.paragraph(questionText(plan, settings.reader));
-  method(reported, flow);
   if (findings.trials === 0) {
     flow.paragraph('No trial was recorded yet.');
+    method(reported, flow);
     return flow.pages();
   }
-  if (measure.data !== 'words') {
-    flow.heading('What we read');
-    levels(reported, flow);
-    chart(reported, flow);
-    said(reported, flow);
-    pairs(reported, flow);
+  const answer = findingsAnswer(plan, findings, settings.reader);
+  if (answer) {
+    flow.heading('What we found');
+    flow.paragraph(answer.claim, { face: 'bold', size: 13 });
   }
+  if (measure.data !== 'words') {
+    chart(reported, flow);
+    flow.heading('The evidence');
+    levels(reported, flow);
+  }
+  if (answer) sureness(answer, flow);
   conclusions(reported, flow);
-  everyTrial(reported, flow);
-  flow.heading('Careful');
+  method(reported, flow);
+  flow.heading('Caution');
   flow.list(classCautions(of), 'dash', { size: 10 });
+  everyTrial(reported, flow);
+  if (measure.data !== 'words') {
+    pairs(reported, flow);
+    appendix(reported, flow);
+  }
   return [...(isPlain(of) ? filledBoxes(reported) : []), ...flow.pages()];
+}
+
+/** The numbers that decide, and what speaks for and against them. */
+function sureness({ figures, reasons }: Answer, flow: Flow): void {
+  flow.heading('How sure we are');
+  const words = figures.map(({ name, value, unit, note }) => {
+    return `${name}: ${value}${unit ? ` ${unit}` : ''} (${note})`;
+  });
+  flow.paragraph(`${words.join('. ')}.`);
+  flow.list(
+    reasons.sure.map(({ text }) => text),
+    'dash',
+    { size: 10 },
+  );
 }
 
 function headOf({ of, days, trials }: Reported): string {
@@ -148,8 +173,9 @@ function chart(reported: Reported, flow: Flow): void {
   });
 }
 
-function said({ of, findings }: Reported, flow: Flow): void {
-  flow.heading('What can be said');
+/** Every sentence that the statistics allow, for whoever wants to check the answer. */
+function appendix({ of, findings }: Reported, flow: Flow): void {
+  flow.heading('Appendix: everything these trials show');
   flow.list(
     [
       ...allSentences(of.plan, findings).map(({ text }) => text),
@@ -161,7 +187,7 @@ function said({ of, findings }: Reported, flow: Flow): void {
       beliefText(findings),
     ].filter((text) => text !== null),
     'dash',
-    { size: 10 },
+    { size: 9 },
   );
 }
 

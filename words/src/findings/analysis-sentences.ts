@@ -12,7 +12,7 @@ import type {
   Measure,
   PredictionScores,
 } from '@nab/core/lesson';
-import { percentText } from '../terms/index.js';
+import { listText, percentText } from '../terms/index.js';
 import { inUnitOf, withUnit } from '../lesson/index.js';
 import {
   CURVE_NAMES,
@@ -21,9 +21,10 @@ import {
   withUncertainty,
   type FactorWords,
   type Statement,
-  type SlopeText,
+  answering,
+  type Reason,
 } from './sentence-words.js';
-import { wrongConclusions } from './wrong-conclusions.js';
+import { doubling, goesOn, oneTrial } from './wrong-conclusions.js';
 
 /** From here on a difference is more than chance. */
 const SURE = 0.05;
@@ -39,18 +40,28 @@ export function analysisSentences(
   measure: Measure,
   phrase: string,
   minutes?: MinutesAt,
-): Statement[] {
+): Reason[] {
   const words = factorWords(factor, measure);
-  if (measure.data === 'yes-no') return yesOrNo(analysis, words, phrase);
+  if (measure.data === 'yes-no') return answering('found', yesOrNo(analysis, words, phrase));
   return [
-    ...shape(analysis, phrase),
-    ...slope(analysis, words, measure, phrase),
-    ...wrongConclusions(analysis, factor, words, measure),
-    ...groups(analysis, words, measure),
-    ...drift(analysis, words, measure),
-    ...weighing(analysis),
-    ...repeats(analysis),
-    ...next(analysis, factor, words, measure, minutes),
+    ...answering('found', [
+      ...shape(analysis, phrase),
+      ...slope(analysis, words, measure, phrase),
+      ...doubling(analysis, words),
+      ...goesOn(analysis, factor, words, measure),
+    ]),
+    ...answering('sure', oneTrial(analysis)),
+    ...answering(
+      'sure',
+      [...groups(analysis, words, measure), ...withoutGroups(analysis, measure)],
+      'groups',
+    ),
+    ...answering('sure', drift(analysis, words, measure), 'order'),
+    ...answering('sure', weighing(analysis)),
+    ...answering('next', [
+      ...repeats(analysis),
+      ...next(analysis, factor, words, measure, minutes),
+    ]),
   ];
 }
 
@@ -128,7 +139,7 @@ function shape(
       text:
         others.length === 0
           ? fits
-          : `${fits} ${sentence(listed(others))} ${others.length === 1 ? 'fits' : 'fit'} almost as well, so these trials cannot decide between them.`,
+          : `${fits} ${sentence(listText(others))} ${others.length === 1 ? 'fits' : 'fit'} almost as well, so these trials cannot decide between them.`,
     },
   ];
 }
@@ -157,12 +168,9 @@ function kinds(found: Anova | null, ranks: RankTest | null): Statement[] {
   ];
 }
 
-/**
- * The slope of the straight line, and where groups differ the one that least squares gives without
- * regard to them, with the reason why it is not the answer.
- */
+/** The slope of the straight line. */
 function slope(
-  { line, leastSquaresLine, lineWithGroups }: Analysis,
+  { line }: Analysis,
   { one, unit }: FactorWords,
   measure: Measure,
   phrase: string,
@@ -171,17 +179,12 @@ function slope(
   // Where every trial read the same the flat line has been said.
   if (line.coefficients[1] === 0 && line.intervals95[1] === 0) return [];
   const value = slopeText(line, measure);
-  const aside: Statement[] =
-    leastSquaresLine && groupsDiffer(lineWithGroups)
-      ? [{ state: 'rest', text: ignoringGroups(slopeText(leastSquaresLine, measure)) }]
-      : [];
   if (!(Math.abs(line.coefficients[1]!) > line.intervals95[1]!)) {
     return [
       {
         state: 'caution',
         text: `The slope is ${value.signed} ${unit} per ${one} (95 % confidence interval ${value.signedLow} to ${value.signedHigh}). It could be zero, so these trials do not show an effect of ${phrase}.`,
       },
-      ...aside,
     ];
   }
   const does = line.coefficients[1]! > 0 ? 'adds' : 'takes away';
@@ -191,12 +194,23 @@ function slope(
       state: 'rest',
       text: `Each extra ${one} ${does} about ${withUnit(value.value, unit)} (95 % confidence interval ${value.low} to ${value.high}) within the levels tested.${fit}`,
     },
-    ...aside,
   ];
 }
 
-const ignoringGroups = ({ signed, signedLow, signedHigh }: SlopeText): string =>
-  `If the differences between groups are ignored, least squares gives a slope of ${signed} (${signedLow} to ${signedHigh}). Trials of one group are not independent, so Nab does not use it.`;
+/** Where groups differ: the slope that takes no account of it, and why it is not the answer. */
+function withoutGroups(
+  { line, leastSquaresLine, lineWithGroups }: Analysis,
+  measure: Measure,
+): Statement[] {
+  if (!line || !leastSquaresLine || !groupsDiffer(lineWithGroups)) return [];
+  const { signed, signedLow, signedHigh } = slopeText(leastSquaresLine, measure);
+  return [
+    {
+      state: 'rest',
+      text: `If the differences between groups are ignored, least squares gives a slope of ${signed} (${signedLow} to ${signedHigh}). Trials of one group are not independent, so Nab does not use it.`,
+    },
+  ];
+}
 
 function groups(
   { lineWithGroups, meansWithGroups }: Analysis,
@@ -333,5 +347,3 @@ export function scoresText(scores: PredictionScores | null, measure: Measure): s
 }
 
 const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
-const listed = (list: readonly string[]): string =>
-  list.length === 1 ? list[0]! : `${list.slice(0, -1).join(', ')} and ${list[list.length - 1]!}`;

@@ -1,7 +1,7 @@
 import { formatNumber } from '@nab/core/quantities';
 import type { Analysis, LevelAnalysis } from '@nab/core/statistics';
 import type { Factor, FactorId, Measure } from '@nab/core/lesson';
-import { howMany, percentText } from '../terms/index.js';
+import { howMany, listText, percentText } from '../terms/index.js';
 import { endsText, exactText, withUnit } from '../lesson/index.js';
 import { REASONS } from './reasons.js';
 import { factorWords, slopeText } from './sentence-words.js';
@@ -64,7 +64,7 @@ export function conclusionOf(
 }
 
 /** Why nothing was shown: too much scatter, none that could be seen, or none at all. */
-function whatIsMissing({ levels, anova }: Analysis, reader: Reader): string {
+export function whatIsMissing({ levels, anova }: Analysis, reader: Reader): string {
   if (levels.every(({ summary }) => summary.n === 1)) {
     return reader === 'full'
       ? 'With a single trial at each level nobody knows how much repeats vary. Try each level at least twice.'
@@ -86,7 +86,7 @@ function whatIsMissing({ levels, anova }: Analysis, reader: Reader): string {
 }
 
 /** Which kind was best and which was weakest; all of them where several share a place. */
-function kindsClaim(
+export function kindsClaim(
   sorted: readonly LevelAnalysis[],
   phrase: string,
   levelName: (level: number) => string,
@@ -98,12 +98,19 @@ function kindsClaim(
   const worst = sharing(sorted[0]!.summary.mean);
   const were = (names: readonly string[]): string => (names.length === 1 ? 'was' : 'were');
   return reader === 'full'
-    ? `${sentence(phrase)} makes a difference. The highest mean was at ${listed(best)}, the lowest at ${listed(worst)}.`
-    : `${sentence(listed(best))} ${were(best)} best. ${sentence(listed(worst))} ${were(worst)} weakest.`;
+    ? `${sentence(phrase)} makes a difference. The highest mean was at ${listText(best)}, the lowest at ${listText(worst)}.`
+    : `${sentence(listText(best))} ${were(best)} best. ${sentence(listText(worst))} ${were(worst)} weakest.`;
 }
 
 /** Whether readings rule out that nothing changes. */
-function isShown({ equallySupported, line, anova, ranks, yesNo, sharePairs }: Analysis): boolean {
+export function isShown({
+  equallySupported,
+  line,
+  anova,
+  ranks,
+  yesNo,
+  sharePairs,
+}: Analysis): boolean {
   if (yesNo) return yesNo.p < 0.05;
   if (sharePairs.length > 0) {
     // The more pairs, the likelier one of them by chance: each must be that much clearer (Bonferroni).
@@ -169,7 +176,3 @@ function meanWords(measure: Measure, levelName: (level: number) => string) {
 const trialsText = (n: number): string => (n === 1 ? 'one trial' : `${n} trials`);
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const listed = (names: readonly string[]): string =>
-  names.length === 1
-    ? names[0]!
-    : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]!}`;

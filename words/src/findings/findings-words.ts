@@ -20,7 +20,7 @@ import {
 import { percentText } from '../terms/index.js';
 import { conclusionOf, type Conclusion, type Reader } from './conclusion.js';
 import { analysisSentences, type MinutesAt } from './analysis-sentences.js';
-import { slopeText, type Statement } from './sentence-words.js';
+import { answering, slopeText, type Reason, type Statement } from './sentence-words.js';
 
 /**
  * What can be said of every line of readings, no stronger than they allow.
@@ -30,7 +30,7 @@ export function allSentences(
   plan: Plan,
   { series }: Findings,
   minutes?: (seriesId: string | null) => MinutesAt,
-): Statement[] {
+): Reason[] {
   const factor = plannedFactor(plan);
   const measure = measureOf(plan.measure);
   return series.flatMap(({ seriesId, analysis }) => {
@@ -46,7 +46,7 @@ export function allSentences(
 }
 
 /** What came of levels that check the others, and how the line runs without what stands out. */
-export function checkSentences(plan: Plan, { series }: Findings): Statement[] {
+export function checkSentences(plan: Plan, { series }: Findings): Reason[] {
   const measure = measureOf(plan.measure);
   const unit = inUnitOf(measure);
   const named = measure.unit || (measure.data === 'count' ? 'objects' : '');
@@ -78,7 +78,10 @@ export function checkSentences(plan: Plan, { series }: Findings): Statement[] {
       },
     ];
   });
-  return said.map(({ state, text }) => ({ state, text: text[0]!.toUpperCase() + text.slice(1) }));
+  return answering(
+    'sure',
+    said.map(({ state, text }) => ({ state, text: text[0]!.toUpperCase() + text.slice(1) })),
+  );
 }
 
 /** Claim, evidence and reasoning of every line of readings, with the line's name. */
@@ -226,3 +229,35 @@ export const censoredText = ({ censored }: Findings): string | null =>
   censored === 0
     ? null
     : `${censored === 1 ? 'One trial is' : `${censored} trials are`} a lower limit: the tray ran out, or the load never dropped. The fits allow for this (censored data), but the mean of that level is too low.`;
+
+/** How a group's readings compare with those of the class. */
+export interface GroupRow {
+  readonly id: string;
+  readonly name: string;
+  readonly trials: number;
+  /** Mean distance from the means of its levels, with sign and unit; a dash where there is none. */
+  readonly away: string;
+}
+
+export function groupRows(plan: Plan, { points, levels }: Findings): GroupRow[] {
+  const measure = measureOf(plan.measure);
+  const unit = measure.unit || (measure.data === 'count' ? 'objects' : '');
+  const keyOf = (one: { levelId: string; seriesId: string | null }): string =>
+    `${one.levelId} ${one.seriesId ?? ''}`;
+  const means = new Map(levels.map((level) => [keyOf(level), level.summary?.mean]));
+  return plan.groups.map(({ id, name }) => {
+    const away = points.flatMap((point) => {
+      const mean = means.get(keyOf(point));
+      return point.groupId === id && mean !== undefined && Number.isFinite(point.y)
+        ? [point.y - mean]
+        : [];
+    });
+    const sum = away.reduce((total, one) => total + one, 0);
+    return {
+      id,
+      name,
+      trials: away.length,
+      away: away.length === 0 ? '–' : signed(inUnitOf(measure)(sum / away.length), unit),
+    };
+  });
+}

@@ -1,3 +1,4 @@
+export { findingsAnswer, type Answer, type AnswerFigure, type AnswerLine } from './answer.js';
 export {
   foresightText,
   analysisSentences,
@@ -10,9 +11,11 @@ export {
   beliefText,
   checkSentences,
   censoredText,
+  groupRows,
   conclusionsOf,
   levelRows,
   pairRows,
+  type GroupRow,
   type LevelRow,
   type PairRow,
 } from './findings-words.js';
@@ -32,6 +35,8 @@ export {
   factorWords,
   slopeText,
   type FactorWords,
+  type Answers,
+  type Reason,
   type Statement,
 } from './sentence-words.js';
 export { learntText, nextText, shownText } from './teaching-words.js';

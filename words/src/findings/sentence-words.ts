@@ -9,6 +9,22 @@ export interface Statement {
   readonly text: string;
 }
 
+/** What a statement answers: what was found, how sure that is, or what to try next. */
+export type Answers = 'found' | 'sure' | 'next';
+
+export interface Reason extends Statement {
+  readonly answers: Answers;
+  /** A part of the findings that it belongs to as well. */
+  readonly about?: 'groups' | 'order';
+}
+
+/** Says of statements what they answer. */
+export const answering = (
+  answers: Answers,
+  statements: readonly Statement[],
+  about?: Reason['about'],
+): Reason[] => statements.map((one) => ({ ...one, answers, ...(about && { about }) }));
+
 /** What each shape is called, in the middle of a sentence. */
 export const CURVE_NAMES: Readonly<Record<CurveId, string>> = {
   none: 'a flat line (no effect)',
@@ -37,13 +53,21 @@ export interface FactorWords {
   readonly then: readonly [grows: string, shrinks: string];
 }
 
+/** Symbols that are spelt out in a sentence: “each extra ampere”. */
+const SPELT: Readonly<Record<string, string>> = {
+  A: 'ampere',
+  V: 'volt',
+  m: 'metre',
+  '%': 'percent',
+};
+
 export function factorWords({ axis, name, more = '' }: Factor, measure: Measure): FactorWords {
   const named = name.split(',')[0]!.toLowerCase();
   const counted = axis.kind === 'number' && axis.unit !== '' && axis.unit !== '%';
   const unit = axis.kind === 'quantity' || axis.kind === 'number' ? axis.unit || 'level' : 'level';
   return {
     term: counted ? axis.unit : named,
-    one: axisOne(axis) || (axis.kind === 'number' ? 'step' : unit),
+    one: SPELT[unit] ?? (axisOne(axis) || (axis.kind === 'number' ? 'step' : unit)),
     unit: measure.unit || (measure.data === 'count' ? 'objects' : ''),
     read: measure.data === 'count' ? 'read' : measure.axis.toLowerCase(),
     more: more && more[0]!.toUpperCase() + more.slice(1),

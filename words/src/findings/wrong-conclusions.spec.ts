@@ -2,14 +2,18 @@ import { analyse, type OrderedReading } from '@nab/core/statistics';
 import { factorOf, measureOf } from '@nab/core/lesson';
 import { describe, expect, it } from 'vitest';
 import { factorWords } from './sentence-words.js';
-import { wrongConclusions } from './wrong-conclusions.js';
+import { doubling, goesOn, oneTrial } from './wrong-conclusions.js';
 
 const turns = factorOf('turns');
 const clips = measureOf('objects-one-end');
-const said = (list: readonly OrderedReading[]): string[] =>
-  wrongConclusions(analyse(list, true), turns, factorWords(turns, clips), clips).map(
-    ({ text }) => text,
-  );
+const said = (list: readonly OrderedReading[]): string[] => {
+  const [analysis, words] = [analyse(list, true), factorWords(turns, clips)];
+  return [
+    ...doubling(analysis, words),
+    ...oneTrial(analysis),
+    ...goesOn(analysis, turns, words, clips),
+  ].map(({ text }) => text);
+};
 const readings = (levels: readonly (readonly [x: number, ...ys: number[]])[]): OrderedReading[] =>
   levels.flatMap(([x, ...ys], level) => ys.map((y, order) => ({ x, y, level, group: 0, order })));
 

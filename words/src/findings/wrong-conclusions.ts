@@ -5,22 +5,10 @@ import { percentText } from '../terms/index.js';
 import { inUnitOf } from '../lesson/index.js';
 import { CURVE_NAMES, type FactorWords, type Statement } from './sentence-words.js';
 
-/** Conclusions that classes jump to, each with what these data say of it. */
-export function wrongConclusions(
-  analysis: Analysis,
-  factor: Factor,
-  words: FactorWords,
-  measure: Measure,
-): Statement[] {
-  return [
-    ...doubling(analysis, words),
-    ...oneTrial(analysis),
-    ...goesOn(analysis, factor, words, measure),
-  ];
-}
+// Conclusions that classes jump to, each with what these data say of it.
 
 /** “Twice the turns, twice the clips?” by the power law, which says the same wherever one doubles. */
-function doubling({ curves }: Analysis, { term }: FactorWords): Statement[] {
+export function doubling({ curves }: Analysis, { term }: FactorWords): Statement[] {
   const power = curves.find(({ curve }) => curve.id === 'power')?.curve;
   if (!power) return [];
   const [, exponent = 0] = power.coefficients;
@@ -44,7 +32,8 @@ function doubling({ curves }: Analysis, { term }: FactorWords): Statement[] {
 /** With a trial a level there is nothing to count. */
 const FEW = 2;
 
-function oneTrial({ misleadingPairRate, levels }: Analysis): Statement[] {
+/** “One trial of each is enough.” */
+export function oneTrial({ misleadingPairRate, levels }: Analysis): Statement[] {
   if (misleadingPairRate === null || levels.some(({ summary }) => summary.n < FEW)) return [];
   const often =
     misleadingPairRate === 0
@@ -64,7 +53,7 @@ function oneTrial({ misleadingPairRate, levels }: Analysis): Statement[] {
 const ALIKE = 0.1;
 
 /** “So it goes on”: what the shapes that cannot be told apart say far beyond the levels. */
-function goesOn(
+export function goesOn(
   { curves, equallySupported, levels }: Analysis,
   { axis }: Factor,
   { term, unit }: FactorWords,

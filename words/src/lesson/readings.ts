@@ -80,7 +80,8 @@ export function shownBand(
 /** A number with its unit, in the singular for one of what is counted: `1 cell`, `1 kg`. */
 export function withUnit(number: string, unit: string): string {
   const one = number === '1' && unit.length > 2 ? unit.replace(/s$/, '') : unit;
-  return `${number} ${one}`.trim();
+  // SI Brochure, 9th ed., 5.4.3: no space before the degree of an angle.
+  return unit === '°' ? `${number}°` : `${number} ${one}`.trim();
 }
 
 /** A value in the measure's own unit, for axes and tables of numbers. */

@@ -59,3 +59,9 @@ export function percentText(share: number): string {
 export function massText(mass: number, digits = 3): string {
   return formatQuantity(mass, 'mass', mass >= 1 ? 'kg' : 'g', digits);
 }
+
+/** `a`, `a and b`, `a, b and c`. */
+export const listText = (items: readonly string[]): string =>
+  items.length < 2
+    ? (items[0] ?? '')
+    : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]!}`;

@@ -10,6 +10,7 @@ export {
   bandText,
   countText,
   howMany,
+  listText,
   massText,
   objectWord,
   percentText,

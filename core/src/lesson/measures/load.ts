@@ -14,6 +14,7 @@ export const loadHeld: Measure = {
   phrase: 'what load it holds before it drops',
   plainly: 'how much it can carry',
   more: ['the more the magnet holds', 'the less the magnet holds'],
+  verb: 'holds',
   axis: 'Load held',
   data: 'interval',
   quantity: 'mass',

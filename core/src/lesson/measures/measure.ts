@@ -66,6 +66,8 @@ export interface Measure {
   readonly plainly: string;
   /** After “the more turns, ”: what grows and what shrinks, in the present; of words there is none. */
   readonly more?: readonly [grows: string, shrinks: string];
+  /** What the magnet does with what is read, where it does something: `lifts` 3 more objects. */
+  readonly verb?: 'lifts' | 'holds';
   /** Name of the axis, without its unit. */
   readonly axis: string;
   readonly data: DataKind;

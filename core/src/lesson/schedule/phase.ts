@@ -8,6 +8,8 @@ export interface PhaseNow {
   readonly phase: Phase;
   /** Minutes until it ends; 0 when the lesson is over. */
   readonly left: number;
+  /** Minutes of the whole phase; 0 when the lesson is over. */
+  readonly length: number;
   readonly next: Phase | null;
 }
 
@@ -31,8 +33,9 @@ export function phaseAt(
   const now = Math.max(0, minute);
   // What takes no time is passed over.
   const at = ends.findIndex(([, until]) => now < until);
-  if (at < 0) return { phase: 'over', left: 0, next: null };
+  if (at < 0) return { phase: 'over', left: 0, length: 0, next: null };
   const [phase, until] = ends[at]!;
   const next = ends.slice(at + 1).find(([, later]) => later > until)?.[0] ?? 'over';
-  return { phase, left: until - now, next };
+  const since = at === 0 ? 0 : ends[at - 1]![1];
+  return { phase, left: until - now, length: until - since, next };
 }

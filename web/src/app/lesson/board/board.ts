@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
 import { cameOf, spokenCode } from '@nab/contract/lesson';
 import { howMany } from '@nab/words/terms';
 import { voteText } from '@nab/words/lesson';
@@ -17,6 +19,10 @@ import { VoteResult } from './vote-result';
 const VOTE_STAYS_MS = 180_000;
 /** And so long where no trial followed it. */
 const UNANSWERED_STAYS_MS = 1_800_000;
+/** Narrower than this the board is a page that scrolls. */
+const WIDE = '(min-width: 761px) and (min-height: 500px)';
+/** Of more groups there is no room to say where each of them is. */
+const FEW = 6;
 /** How many readings are told as they arrive. */
 const LATEST = 3;
 
@@ -28,6 +34,7 @@ const LATEST = 3;
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board.html',
   styleUrl: './board.less',
+  host: { '[class.wide]': 'wide()' },
 })
 export class BoardPage {
   readonly id = input.required<string>();
@@ -36,6 +43,14 @@ export class BoardPage {
   protected readonly markerPath = markerPath;
   protected readonly markerColour = markerColour;
   protected readonly spoken = spokenCode;
+  protected readonly FEW = FEW;
+
+  /** A projector: everything on one screen. */
+  private readonly window = inject(BreakpointObserver);
+  protected readonly wide = toSignal(
+    this.window.observe(WIDE).pipe(map(({ matches }) => matches)),
+    { initialValue: this.window.isMatched(WIDE) },
+  );
 
   protected readonly room = this.store.room;
   protected readonly plan = computed(() => this.store.plan().valid());
@@ -65,14 +80,12 @@ export class BoardPage {
     const marked = this.inOrder().map((bench, mark) => ({ ...bench, mark }));
     return this.room()?.ranked ? ranked(marked, this.store.findings()) : marked;
   });
-  /** Whether somebody still has to join: then the code is more wanted than anything else. */
+  /** Whether a group has no tablet yet. */
+  protected readonly missing = computed(() => this.benches().some(({ tablet }) => tablet === null));
+  /** Before the first reading the code is wanted more than anything else. */
   protected readonly joining = computed(() => {
     const room = this.room();
-    return (
-      room?.code !== null &&
-      this.store.trials().length === 0 &&
-      this.benches().some(({ tablet }) => tablet === null)
-    );
+    return room?.code !== null && this.store.trials().length === 0 && this.missing();
   });
 
   /** The last readings, the newest first, in the order in which they arrived. */

@@ -27,7 +27,7 @@ export class LessonClock {
   readonly at = computed(() => {
     const room = this.store.room();
     if (!room?.begunAt || room.ended) return null;
-    const { phase, left, next } = phaseAt(
+    const { phase, left, length, next } = phaseAt(
       this.timetable(),
       (this.now() - Date.parse(room.begunAt)) / 60_000,
     );
@@ -35,6 +35,8 @@ export class LessonClock {
     return {
       phase: NAMES[phase],
       left: phase === 'over' ? 'Time is up' : `${minutes} min left`,
+      /** Of the phase that is left, for the bar. */
+      share: length > 0 ? Math.min(1, left / length) : 0,
       next: next === null ? '' : `then: ${NAMES[next].toLowerCase()}`,
     };
   });

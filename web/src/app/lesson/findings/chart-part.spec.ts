@@ -2,7 +2,9 @@ import { counted, exampleReading, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
 import { openInvestigation } from '../../../../testing/open-investigation';
 import { pageOf } from '../../../../testing/page';
-import { ChartPart } from './chart-part';
+import { TestBed } from '@angular/core/testing';
+import { ChartPart, type ChartMode } from './chart-part';
+import { FindingsChart } from './findings-chart';
 
 /** Two groups, three readings each at 10, 20 and 40 turns: 2, 4 and 8, and one more or less. */
 const READINGS = [2, 4, 8].flatMap((count, level) =>
@@ -18,10 +20,15 @@ const READINGS = [2, 4, 8].flatMap((count, level) =>
   ),
 );
 
+const chartFor = async (mode: ChartMode) => {
+  TestBed.configureTestingModule({ providers: [FindingsChart] });
+  await openInvestigation({ readings: READINGS });
+  return pageOf(ChartPart, { mode });
+};
+
 describe('the chart of findings', () => {
   it('says how far one’s own line is off, and only then shows the best one', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { press, texts, host } = await pageOf(ChartPart);
+    const { press, texts, host } = await chartFor('hand');
     const fitted = (): number =>
       [...host.querySelectorAll('text')].filter((one) => one.textContent?.startsWith('Best'))
         .length;
@@ -40,8 +47,7 @@ describe('the chart of findings', () => {
   });
 
   it('moves its ends by keys, and reads rise and run', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { press, texts, host, settle } = await pageOf(ChartPart);
+    const { press, texts, host, settle } = await chartFor('hand');
     await press('Draw your own line');
     const handle = host.querySelector<SVGGElement>(
       '[aria-label="Your line at the highest level"]',
@@ -55,8 +61,7 @@ describe('the chart of findings', () => {
   });
 
   it('reads between the points with the interval of a further reading', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { press, texts, host, settle } = await pageOf(ChartPart);
+    const { press, texts, host, settle } = await chartFor('hand');
     await press('Read off the curve');
     // In the middle, at 25: 0.2 × 25 = 5.
     expect(texts('.own').join(' ')).toMatch(
@@ -72,8 +77,7 @@ describe('the chart of findings', () => {
   });
 
   it('goes from trial to trial by keys, and says each', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { host, settle } = await pageOf(ChartPart);
+    const { host, settle } = await chartFor('answer');
     const cursor = host.querySelector<SVGGElement>('[aria-label="Trials, one by one"]')!;
     const press = async (key: string): Promise<string | null> => {
       cursor.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
@@ -89,8 +93,7 @@ describe('the chart of findings', () => {
   });
 
   it('is looked at more closely by keys and buttons, and what is chosen stays in view', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { host, press, settle } = await pageOf(ChartPart);
+    const { host, press, settle } = await chartFor('answer');
     const cursor = host.querySelector<SVGGElement>('[aria-label="Trials, one by one"]')!;
     const key = async (one: string): Promise<void> => {
       cursor.dispatchEvent(new KeyboardEvent('keydown', { key: one, bubbles: true }));
@@ -114,8 +117,7 @@ describe('the chart of findings', () => {
   });
 
   it('shows the band as first said and as this class has taught it', async () => {
-    await openInvestigation({ readings: READINGS });
-    const { host, settle } = await pageOf(ChartPart);
+    const { host, settle } = await chartFor('shape');
     const labels = (): string[] =>
       [...host.querySelectorAll('nab-trial-chart text')].map((one) => one.textContent ?? '');
     expect(labels()).toContain('as learnt here');

@@ -1,64 +1,30 @@
 import {
   ChangeDetectionStrategy,
   Component,
-  computed,
+  effect,
   ElementRef,
   inject,
   input,
-  signal,
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { MOST_LEVELS } from '@nab/contract/lesson';
-import {
-  equallySupportedInAll,
-  CURVE_IDS,
-  type Analysis,
-  type CurveId,
-  type FittedCurve,
-} from '@nab/core/statistics';
-import { formatNumber } from '@nab/core/quantities';
-import { isOrdered, levelAt, levelText } from '@nab/core/lesson';
-import { CURVE_NAMES, equationText, factorWords, slopeText } from '@nab/words/findings';
-import { howMany, percentText } from '@nab/words/terms';
-import { inUnitOf, typedLevel } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import { v4 as uuid } from 'uuid';
 import { SegmentedName, SelectRole } from '../../ui/accessibility';
 import { asPng, asSvg, fontFaces, markerColour, markerPath, TrialChart } from '../../ui/charts';
 import { fileName, saveFile } from '../../platform/files';
 import { InvestigationStore } from '../../investigation';
 import { SessionService } from '../../platform/session';
-import {
-  bandsOf,
-  casesBetween,
-  curveOf,
-  FIRST_LOOK,
-  pointsOf,
-  trialChartData,
-  type BandChoice,
-  type Bar,
-  type ChartLook,
-} from './chart-data';
-import { OwnLineHands, type OwnLine } from './own-line';
-import { ownLineWords } from './own-line-words';
-import { ReadingLine, type ReadOff } from './reading-line';
+import type { BandChoice } from './chart-data';
+import { FindingsChart } from './findings-chart';
+import { OwnLineHands } from './own-line';
+import { ReadingLine } from './reading-line';
 
-/** What the bar at a mean is called. */
-const BAR_NAMES: Readonly<Record<Bar, string>> = {
-  deviation: 'standard deviation',
-  error: 'standard error',
-  interval: '95 % interval',
-};
-/** Means have no curve between them. */
-const DRAWN: readonly CurveId[] = [
-  ...CURVE_IDS.filter((id) => id !== 'means'),
-  'power-trend',
-  'logistic',
-];
+/** What stands beside the chart: what is put in, the choice of curve, or what is done by hand. */
+export type ChartMode = 'answer' | 'shape' | 'hand';
+
 /** The chart of all trials, with the curve that is chosen, a line of one’s own, and what is read off. */
 @Component({
   selector: 'nab-findings-chart',
@@ -77,11 +43,20 @@ const DRAWN: readonly CurveId[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chart-part.html',
   styleUrl: './chart-part.less',
+  host: { '[class.fill]': 'fill()' },
 })
 export class ChartPart {
   private readonly store = inject(InvestigationStore);
-  /** Whether what is made of the trials is drawn too: bands and curves take longer than points. */
-  readonly whole = input(true);
+  protected readonly state = inject(FindingsChart);
+  protected readonly educator = inject(SessionService).isEducator;
+  readonly mode = input<ChartMode>('answer');
+  /** Whether the chart takes the height that its place has. */
+  readonly fill = input(false);
+  protected readonly plan = this.state.plan;
+
+  constructor() {
+    effect(() => this.state.byHand.set(this.mode() === 'hand'));
+  }
   protected readonly markerPath = markerPath;
   protected readonly markerColour = markerColour;
   protected readonly bars = [
@@ -104,261 +79,20 @@ export class ChartPart {
     { label: 'Bars', value: 'bars' },
   ];
 
-  protected readonly plan = computed(() => this.store.plan().valid());
-  protected readonly graded = computed(() => isOrdered(this.store.factor().axis));
-  protected readonly yesNo = computed(() => this.store.measure().data === 'yes-no');
-  private readonly chosen = signal<Partial<ChartLook>>({});
-  /** Shapes that the readings of no line tell from the best. */
-  private readonly alike = computed(() =>
-    this.whole()
-      ? equallySupportedInAll(
-          this.store.findings().series.flatMap(({ analysis }) => analysis ?? []),
-        )
-      : [],
-  );
-  /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
-  protected readonly look = computed((): ChartLook => {
-    const alike = this.alike();
-    const best = alike.find((id) => id !== 'means' && id !== 'none');
-    const curve = alike.includes('line') || best === undefined ? 'line' : best;
-    const several = this.store.findings().series.length > 1;
-    const band = several || !this.hasLearnt() ? 'before' : 'both';
-    return { ...FIRST_LOOK, curve, band, ...this.chosen() };
-  });
-  /** Whether this class has shown anything about the predictions that are drawn. */
-  protected readonly hasLearnt = computed(
-    () => this.whole() && this.store.findings().own !== null && this.before().size > 0,
-  );
-  protected readonly barName = computed(() => BAR_NAMES[this.look().bar]);
-
-  /** A line of one’s own, in the axes’ units; null while there is none. */
-  protected readonly own = signal<OwnLine | null>(null);
-  /** Whether it has been held against the least-squares line. */
-  protected readonly compared = signal(false);
-  /** Where is read off, in the factor’s unit; null while nothing is. */
-  protected readonly readAt = signal<number | null>(null);
-
-  /** Whoever draws a line by eye must not see the answer before. */
-  private readonly hidden = computed(() => this.own() !== null && !this.compared());
-  /** A line by eye is held against the straight line, whatever else was chosen. */
-  private readonly drawnCurve = computed((): CurveId | null => {
-    if (this.hidden() || !this.whole()) return null;
-    return this.own() === null ? this.look().curve : 'line';
-  });
-  private readonly between = computed(() => casesBetween(this.store.lesson()));
-  private readonly before = computed(() =>
-    bandsOf(this.plan(), this.store.cases(), this.between()),
-  );
-  private readonly learnt = computed(() =>
-    bandsOf(this.plan(), this.store.cases(), this.between(), this.store.findings().belief),
-  );
-  private readonly points = computed(() =>
-    pointsOf(this.plan(), this.store.cases(), this.store.findings(), this.store.trials()),
-  );
-  protected readonly chart = computed(() =>
-    trialChartData(
-      {
-        plan: this.plan(),
-        cases: this.store.cases(),
-        findings: this.store.findings(),
-        points: this.points(),
-        before: this.whole() ? this.before() : new Map<null, never>(),
-        learnt: this.hasLearnt() ? this.learnt() : new Map<null, never>(),
-      },
-      {
-        ...this.look(),
-        curve: this.drawnCurve(),
-        // What the class has shown would give the line away.
-        band: this.hidden() ? 'before' : this.look().band,
-      },
-    ),
-  );
-  protected readonly someUnusual = computed(() =>
-    this.store.findings().points.some(({ unusual }) => unusual),
-  );
-  protected readonly canBeLog = computed(
-    () =>
-      this.graded() &&
-      !this.yesNo() &&
-      this.store.findings().levels.every(({ x }) => x > 0) &&
-      this.store.findings().points.some(({ y }) => y > 0),
-  );
-
-  /** Every shape that can be laid through these readings, the best ones marked. */
-  protected readonly curves = computed(() => {
-    const alike = this.alike();
-    return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
-      id,
-      name: `${sentence(CURVE_NAMES[id])}${alike[0] === id ? ' (best)' : alike.includes(id) ? ' (as good)' : ''}`,
-    }));
-  });
-
-  private readonly words = computed(() => factorWords(this.store.factor(), this.store.measure()));
-  private readonly inUnit = computed(() => inUnitOf(this.store.measure()));
-
-  /** What was laid through each line of readings, as an equation. */
-  protected readonly lines = computed(() => {
-    const curve = this.drawnCurve();
-    if (curve === null || !this.graded()) return [];
-    return this.store.findings().series.flatMap(({ seriesId, analysis }) => {
-      const fit = curveOf(analysis, curve);
-      if (!fit) return [];
-      const name = this.nameOf(seriesId);
-      return [
-        {
-          name,
-          heading: `${curve === 'line' ? 'Best-fit line' : sentence(CURVE_NAMES[curve])}${name ? `, ${name}` : ''}`,
-          equation: equationText(fit, this.words(), this.store.measure()),
-          more: this.moreOf(fit),
-        },
-      ];
-    });
-  });
-
-  private moreOf(fit: FittedCurve): string {
-    const { unit, one } = this.words();
-    const trials = howMany(fit.n, 'trial');
-    const fits = Number.isNaN(fit.rSquared) ? '' : `R² ${formatNumber(fit.rSquared, 2)}; `;
-    if (fit.id === 'power-trend') return `(${fits.replace(';', ' of the logarithms;')}${trials})`;
-    if (fit.id !== 'line') return `(${fits}${trials})`;
-    const { signed, signedLow, signedHigh } = slopeText(fit, this.store.measure());
-    return `(slope ${signed} ${unit} per ${one}, 95 % confidence interval ${signedLow} to ${signedHigh}; ${trials})`;
-  }
-
-  /** Lowest and highest level that were tried. */
-  protected readonly ends = computed((): readonly [number, number] => {
-    const xs = this.store
-      .findings()
-      .points.map(({ x }) => x)
-      .filter(Number.isFinite);
-    return [Math.min(...xs), Math.max(...xs)];
-  });
-  protected readonly step = computed(() => {
-    const { axis } = this.store.factor();
-    const [least, most] = this.ends();
-    if (axis.kind === 'number' && axis.whole) return 1;
-    return Number(((most - least) / 100 || 1).toPrecision(1));
-  });
-
-  protected set(change: Partial<ChartLook>): void {
-    this.chosen.update((now) => ({ ...now, ...change }));
-  }
-
-  protected setAxes(axes: 'plain' | 'log'): void {
-    const log = axes === 'log';
-    if (log) this.own.set(null);
-    this.set({ log });
-  }
-
-  protected toggleOwn(): void {
-    this.compared.set(false);
-    if (this.own() !== null) {
-      this.own.set(null);
-      return;
-    }
-    // Somewhere that is certainly not the answer: level, at half the highest reading.
-    const most = Math.max(...this.chart().points.map(({ y }) => y));
-    this.own.set({ low: most / 2, high: most / 2 });
-  }
-
-  protected toggleReading(): void {
-    const [least, most] = this.ends();
-    const middle = (least + most) / 2;
-    this.readAt.set(this.readAt() === null ? Math.round(middle / this.step()) * this.step() : null);
-  }
-
-  /** The own line’s equation, and how far off it and the best line are. */
-  protected readonly ownWords = computed(() => {
-    const line = this.own();
-    if (!line) return null;
-    const best = this.fitOf('line');
-    const scale = this.inUnit();
-    return ownLineWords(line, this.ends(), this.chart().points, {
-      words: this.words(),
-      best: best && ((x) => scale(best.at(x))),
-    });
-  });
-
-  /** What the chosen curve of each line says where is read off, in the axes’ units. */
-  protected readonly found = computed((): readonly (ReadOff & { readonly name: string })[] => {
-    const at = this.readAt();
-    if (at === null || this.hidden()) return [];
-    const scale = this.inUnit();
-    return this.store.findings().series.flatMap(({ seriesId, analysis }) => {
-      const fit = curveOf(analysis, this.look().curve);
-      if (!analysis || !fit) return [];
-      const name = this.nameOf(seriesId);
-      const value = fit.at(at);
-      // A further reading of yes or no is one of the two: there the curve’s own interval is said.
-      if (fit.id === 'logistic') {
-        const { line } = fit.intervalAt(at);
-        return { name, value, low: Math.max(0, value - line), high: Math.min(1, value + line) };
-      }
-      const { low, high } = fit.rangeAt(at, scatterAt(analysis, fit, at));
-      return { name, value: scale(value), low: scale(Math.max(0, low)), high: scale(high) };
-    });
-  });
-
-  protected readonly readWords = computed(() => {
-    const [at, found] = [this.readAt(), this.found()];
-    if (at === null || found.length === 0) return null;
-    const { term, unit } = this.words();
-    const [least, most] = this.ends();
-    const n = (value: number): string => formatNumber(value);
-    const share = (value: number): string => percentText(value);
-    const texts = found.map(({ name: line, value, low, high }) => {
-      const name = line ? ` (${line})` : '';
-      return this.yesNo()
-        ? `At ${n(at)} ${term} the curve${name} says that ${share(value)} of trials are yes (95 % interval of the curve ${share(low)} to ${share(high)}).`
-        : `At ${n(at)} ${term} the curve${name} gives ${n(value)} ${unit} (95 % prediction interval ${n(low)} to ${n(high)}).`;
-    });
-    return {
-      texts,
-      caution:
-        at < least || at > most
-          ? 'This is outside the levels tested, so the curve may not apply.'
-          : null,
-    };
-  });
-
-  protected readonly educator = inject(SessionService).isEducator;
-  /** The level that would be tried where is read off, as it is typed; null where none can be. */
-  protected readonly checkLevel = computed((): string | null => {
-    const at = this.readAt();
-    const { levels } = this.plan();
-    if (at === null || this.yesNo() || this.hidden() || levels.length >= MOST_LEVELS) return null;
-    const { axis } = this.store.factor();
-    const level = levelAt(axis, Number(at.toPrecision(6)));
-    // Beyond what the factor can have.
-    if (level === null) return null;
-    const text = levelText(axis, level);
-    const there = levels.some(({ value }) => typedLevel(this.plan().factor, value) === text);
-    return there ? null : text;
-  });
-  protected readonly made = signal('');
-
-  /** Puts a level to check the curve into the plan, and so into Run. */
-  protected makeCheck(value: string): void {
-    const level = { id: uuid(), value, check: true };
-    this.store.plan().edit((plan) => ({ ...plan, levels: [...plan.levels, level] }));
-    this.made.set(value);
-    this.readAt.set(null);
-  }
-
   private readonly picture = viewChild.required(TrialChart, { read: ElementRef });
 
   /** The chart as a file, with what it is and what was laid through it. */
   protected async keep(as: 'svg' | 'png'): Promise<void> {
     const host = (this.picture() as ElementRef<HTMLElement>).nativeElement;
     const { title } = this.plan();
-    const equations = this.lines().map(
-      ({ name, equation }) => (name ? `${name}: ` : '') + equation,
-    );
+    const equations = this.state
+      .lines()
+      .map(({ name, equation }) => (name ? `${name}: ` : '') + equation);
     const invented = this.store.demo() ? ['invented data'] : [];
     const words = {
-      title: `${this.chart().upLabel} against ${this.chart().across.label}`,
-      caption: [title, ...equations, `bars: ${this.barName()}`, ...invented].join(' · '),
-      key: this.chart().groups,
+      title: `${this.state.chart().upLabel} against ${this.state.chart().across.label}`,
+      caption: [title, ...equations, `bars: ${this.state.barName()}`, ...invented].join(' · '),
+      key: this.state.chart().groups,
     };
     // Without the page's letters it is a picture still.
     const faces = await fontFaces().catch(() => '');
@@ -366,21 +100,4 @@ export class ChartPart {
     const content = as === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await asPng(svg);
     saveFile(`${fileName(title)}.${as}`, content);
   }
-
-  private fitOf(id: CurveId | null) {
-    return curveOf(this.store.findings().series[0]?.analysis ?? null, id);
-  }
-
-  private nameOf(seriesId: string | null): string {
-    return this.store.cases().find((one) => one.seriesId === seriesId)?.seriesName ?? '';
-  }
 }
-
-/** How far a reading scatters at a place, against the others, where large ones scatter more. */
-function scatterAt({ scatter, levels }: Analysis, fit: FittedCurve, at: number): number {
-  if (scatter === 'even') return 1;
-  const most = Math.max(...levels.map(({ summary }) => summary.mean));
-  return Math.max(fit.at(at) / most, 0.1);
-}
-
-const sentence = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

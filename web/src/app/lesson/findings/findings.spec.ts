@@ -28,7 +28,8 @@ describe('the page of findings', () => {
 
   it('has the mean of every level, worked by hand', async () => {
     await openInvestigation({ readings: readingsOf([2, 4], [5, 7], [11, 13]) });
-    const { rowsUnder } = await pageOf(FindingsPage);
+    const { openPart, rowsUnder } = await pageOf(FindingsPage);
+    await openPart('Every trial');
     const rows = rowsUnder('Level by level');
     expect(rows.map(([name, trials, mean]) => [name, trials, mean])).toEqual([
       ['10 turns', '2', '3'],
@@ -41,14 +42,17 @@ describe('the page of findings', () => {
 
   it('writes the line through all trials with its slope', async () => {
     await openInvestigation({ readings: readingsOf([4, 4], [7, 7], [13, 13]) });
-    const { texts } = await pageOf(FindingsPage);
-    expect(texts('figcaption')[0]).toMatch(/Best-fit line: read = 0\.3 × turns \+ 1 /);
-    expect(texts('nab-notice').join(' ')).toMatch(/Each extra turn adds about 0\.3/);
+    const { openPart, texts } = await pageOf(FindingsPage);
+    expect(texts('.nab-sentence')).toEqual(['Each extra turn lifts about 0.3 more objects.']);
+    await openPart('Shape');
+    expect(texts('.beside p')[0]).toMatch(/Best-fit line: read = 0\.3 × turns \+ 1 /);
+    expect(texts('nab-reason-list li').join(' ')).toMatch(/Each extra turn adds about 0\.3/);
   });
 
   it('begins a conclusion with its numbers', async () => {
     await openInvestigation({ readings: readingsOf([4, 4], [7, 7], [13, 13]) });
-    const { texts } = await pageOf(FindingsPage);
+    const { openPart, texts } = await pageOf(FindingsPage);
+    await openPart('Conclusion');
     const words = texts('.conclusion dd');
     expect(words[0]).toMatch(
       /^The more turns, the more the magnet lifts: between 10 and 40 turns, each/,
@@ -65,16 +69,22 @@ describe('the page of findings', () => {
       plan: examplePlan(idOf, { factor: 'core-material', levels }),
       readings: readingsOf([9, 8], [0, 1], [1, 0]),
     });
-    const { texts } = await pageOf(FindingsPage);
-    expect(texts('figcaption')).toEqual([]);
-    expect(texts('nab-notice').join(' ')).toMatch(
-      /^The levels differ by more than their repeats vary/,
+    const { openPart, texts } = await pageOf(FindingsPage);
+    expect(texts('[role=tab]')).not.toContain('By hand');
+    await openPart('Shape');
+    expect(texts('.beside').join(' ')).not.toMatch(/Best-fit line/);
+    expect(texts('nab-reason-list li').join(' ')).toMatch(
+      /The levels differ by more than their repeats vary/,
     );
   });
 
   it('marks trials that emptied the tray', async () => {
     await openInvestigation({ readings: readingsOf([3], [60], [60]) });
-    const { texts } = await pageOf(FindingsPage);
+    const { host, settle, texts } = await pageOf(FindingsPage);
+    [...host.querySelectorAll<HTMLElement>('[role=button]')]
+      .find((one) => one.textContent?.includes('How sure we are'))!
+      .click();
+    await settle();
     expect(texts('nab-notice').join(' ')).toMatch(/2 trials are a lower limit/);
   });
 
@@ -92,10 +102,10 @@ describe('the page of findings', () => {
     const host = fixture.nativeElement as HTMLElement;
     expect(host.querySelectorAll('[data-marks]').length).toBeGreaterThan(0);
     expect(host.querySelector('[role=status]')?.textContent).toMatch(/^Working out/);
-    expect(host.querySelector('nab-notice, figcaption')).toBeNull();
+    expect(host.querySelector('nab-answer-part')).toBeNull();
     await fixture.whenStable();
     expect(host.textContent).not.toContain('Working out');
-    expect(host.querySelector('figcaption')?.textContent).toMatch(/Best-fit line/);
-    expect(host.querySelectorAll('nab-notice').length).toBeGreaterThan(2);
+    expect(host.querySelector('.nab-sentence')?.textContent).toMatch(/Each extra turn lifts/);
+    expect(host.querySelectorAll('nab-answer-part dt').length).toBeGreaterThan(1);
   });
 });

@@ -1,16 +1,32 @@
-import { SegmentedName, TableName } from '../../ui/accessibility';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { SegmentedName, TableName, TabsName } from '../../ui/accessibility';
+import { Keys } from '../../ui/keys';
+import { NzTabsModule } from 'ng-zorro-antd/tabs';
 import { NzTableModule } from 'ng-zorro-antd/table';
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
 import { FormsModule } from '@angular/forms';
 import { NzSegmentedModule } from 'ng-zorro-antd/segmented';
-import { RouterLink } from '@angular/router';
+import { ActivatedRoute, RouterLink } from '@angular/router';
 import { cameOf, USUAL_LESSON, type Trial } from '@nab/contract/lesson';
-import { predictionErrorBeforeAfter, predictionScores, trialMinutes } from '@nab/core/lesson';
 import {
-  allSentences,
+  isOrdered,
+  predictionErrorBeforeAfter,
+  predictionScores,
+  trialMinutes,
+} from '@nab/core/lesson';
+import {
   beliefText,
-  checkSentences,
-  censoredText,
+  findingsAnswer,
+  groupRows,
   conclusionsOf,
   endsRows,
   foresightText,
@@ -22,45 +38,75 @@ import {
   switchedRows,
   type MinutesAt,
   type Reader,
+  type Statement,
 } from '@nab/words/findings';
 import { outcomeText, verdictsText, voteText } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Notice } from '../../ui/notices';
 import { SessionService } from '../../platform/session';
 import { InvestigationStore } from '../../investigation';
-import { ChartPart } from './chart-part';
+import { AnswerPart } from './answer-part';
+import { ChartPart, type ChartMode } from './chart-part';
+import { FindingsChart } from './findings-chart';
 import { OrderChart } from './order-chart';
+import { ReasonList } from './reason-list';
 import { ReportPart } from './report-part';
 import { TeachingPart } from './teaching-part';
 import { orderedPoints } from './order-data';
-import { afterFirstPaint } from './whole-page';
 
 /** More readings of a group at a level nobody reads in a table. */
 const MOST_IN_A_CELL = 60;
 
-/** Of more trials the points are drawn before anything is computed from them. */
-const MOST_AT_ONCE = 2000;
+/** Narrower than this, the page scrolls. */
+const WIDE = '(min-width: 1000px) and (min-height: 600px)';
+/** Fragment of an address that asks for the report. */
+const REPORT_FRAGMENT = 'hand-on';
+
+type PartId =
+  | ChartMode
+  | 'pairs'
+  | 'groups'
+  | 'predictions'
+  | 'order'
+  | 'objects'
+  | 'ends'
+  | 'left'
+  | 'trials'
+  | 'conclusion'
+  | 'report';
+const CHARTED: ReadonlySet<PartId> = new Set(['answer', 'shape', 'hand']);
+
+interface Part {
+  readonly id: PartId;
+  readonly name: string;
+  readonly hasChart: boolean;
+}
 
 /** Step 5: what the numbers say, and how sure one can be. */
 @Component({
   selector: 'nab-findings',
   imports: [
+    AnswerPart,
     ChartPart,
+    Keys,
+    NzTabsModule,
+    TabsName,
     FormsModule,
-    Notice,
     NzButtonModule,
     NzSegmentedModule,
     NzTableModule,
     OrderChart,
+    ReasonList,
     ReportPart,
     RouterLink,
     SegmentedName,
     TableName,
     TeachingPart,
   ],
+  providers: [FindingsChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.html',
   styleUrl: './findings.less',
+  host: { '[class.wide]': 'wide()' },
 })
 export class FindingsPage {
   protected readonly store = inject(InvestigationStore);
@@ -70,20 +116,15 @@ export class FindingsPage {
   protected readonly measure = this.store.measure;
   protected readonly csv = computed(() => `/api/investigations/${this.store.id()}/trials.csv`);
   protected readonly findings = this.store.findings;
-  private readonly painted = afterFirstPaint();
-  /** Whether what is made of the trials is there too, not only the trials. */
-  protected readonly whole = computed(
-    () => this.painted() || this.findings().trials <= MOST_AT_ONCE,
+  protected readonly whole = inject(FindingsChart).whole;
+  /** On a laptop the page is one screen, and its chart fills it. */
+  private readonly window = inject(BreakpointObserver);
+  protected readonly wide = toSignal(
+    this.window.observe(WIDE).pipe(map(({ matches }) => matches)),
+    { initialValue: this.window.isMatched(WIDE) },
   );
   /** Words have nothing to draw. */
   protected readonly drawn = computed(() => this.measure().data !== 'words');
-
-  /** What can be said, no stronger than the data, of each line of readings. */
-  protected readonly conclusions = computed(() => [
-    ...allSentences(this.plan(), this.findings(), (seriesId) => this.minutesOf(seriesId)),
-    ...checkSentences(this.plan(), this.findings()),
-  ]);
-  protected readonly censored = computed(() => censoredText(this.findings()));
 
   protected readonly readers = [
     { label: 'Plainly', value: 'plain' },
@@ -91,6 +132,75 @@ export class FindingsPage {
   ];
   /** As the lesson’s sheets are written, until somebody chooses. */
   protected readonly reader = linkedSignal((): Reader => this.plan().lesson?.reader ?? 'full');
+
+  /** Null where there is no number to say anything of. */
+  protected readonly answer = computed(() =>
+    this.whole()
+      ? findingsAnswer(this.plan(), this.findings(), this.reader(), (seriesId) =>
+          this.minutesOf(seriesId),
+        )
+      : null,
+  );
+  protected readonly wordsSaid = computed(
+    () =>
+      verdictsText(this.findings().verdicts) ??
+      'What was seen is in words: read it under “Every trial”.',
+  );
+  protected readonly claim = computed(
+    () =>
+      this.answer()?.claim ??
+      (this.drawn()
+        ? 'One level alone says nothing about a difference. Test at least two levels.'
+        : this.wordsSaid()),
+  );
+  private readonly reasons = computed(() => this.answer()?.reasons.sure ?? []);
+  protected readonly found = computed(() => this.answer()?.reasons.found ?? []);
+  protected readonly aboutGroups = computed(() =>
+    this.reasons().filter(({ about }) => about === 'groups'),
+  );
+  protected readonly aboutOrder = computed(() =>
+    this.reasons().filter(({ about }) => about === 'order'),
+  );
+  protected readonly groups = computed(() => groupRows(this.plan(), this.findings()));
+
+  /** What can be taken in hand; what is not for a child is left out where it is said plainly. */
+  protected readonly parts = computed((): readonly Part[] => {
+    const full = this.reader() === 'full';
+    const has = (id: PartId, name: string, when: boolean): Part[] =>
+      when ? [{ id, name, hasChart: CHARTED.has(id) }] : [];
+    const numbers = this.drawn();
+    const whole = this.whole();
+    const graded = isOrdered(this.store.factor().axis);
+    return [
+      ...has('answer', 'Answer', true),
+      ...has('shape', 'Shape', whole && numbers && full),
+      ...has('hand', 'By hand', whole && numbers && graded),
+      ...has('pairs', 'Pairs', whole && full && this.pairs().length > 0),
+      ...has('groups', 'Groups', whole && numbers && !this.sharesOnly()),
+      ...has('predictions', 'Predictions', whole && numbers),
+      ...has('order', 'Order and drift', whole && full && this.ordered().length > 2),
+      ...has('objects', 'Objects', whole && this.objects().length > 0),
+      ...has('ends', 'Ends', whole && this.ends().length > 0),
+      ...has('left', 'Left over', whole && this.switched().length > 0),
+      ...has('trials', 'Every trial', whole),
+      ...has('conclusion', 'Conclusion', whole && this.written().length > 0),
+      ...has('report', 'Report and files', this.educator()),
+    ];
+  });
+  private readonly part = signal<PartId>(
+    inject(ActivatedRoute).snapshot.fragment === REPORT_FRAGMENT ? 'report' : 'answer',
+  );
+  protected readonly index = computed(() =>
+    Math.max(
+      0,
+      this.parts().findIndex(({ id }) => id === this.part()),
+    ),
+  );
+
+  protected show(index: number): void {
+    const part = this.parts()[index];
+    if (part) this.part.set(part.id);
+  }
 
   /** Claim, evidence and reasoning of each line of readings. */
   protected readonly written = computed(() =>
@@ -111,21 +221,17 @@ export class FindingsPage {
     return `above its level’s mean${unit ? `, ${unit}` : ''}`;
   });
 
-  /** The groups' predictions and Nab's by the same number. */
-  protected readonly scores = computed(() => {
-    if (!this.drawn() || this.measure().data === 'yes-no') return null;
-    return scoresText(predictionScores(this.findings().levels), this.measure());
+  /** Whose predictions were nearer, whether they improved, and what the trials say of Nab’s. */
+  protected readonly predicted = computed(() => {
+    const { levels, verdicts } = this.findings();
+    const numbers = this.measure().data !== 'yes-no';
+    return [
+      numbers ? scoresText(predictionScores(levels), this.measure()) : null,
+      numbers ? foresightText(predictionErrorBeforeAfter(levels, this.store.guesses())) : null,
+      this.reader() === 'full' ? beliefText(this.findings()) : null,
+      verdictsText(verdicts),
+    ].flatMap((text): Statement[] => (text === null ? [] : [{ state: 'rest', text }]));
   });
-
-  /** Whether the groups foresaw more once they had tried something. */
-  protected readonly foresight = computed(() => {
-    if (!this.drawn() || this.measure().data === 'yes-no') return null;
-    return foresightText(predictionErrorBeforeAfter(this.findings().levels, this.store.guesses()));
-  });
-
-  protected readonly model = computed(() => beliefText(this.findings()));
-
-  protected readonly verdicts = computed(() => verdictsText(this.findings().verdicts));
 
   /** What one trial more of a line takes at places of the axis, minutes. */
   private minutesOf(seriesId: string | null): MinutesAt {

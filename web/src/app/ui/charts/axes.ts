@@ -95,21 +95,24 @@ function onlyRound(ticks: readonly number[]): number[] {
   return ticks.filter((tick) => /^[125]/.test(tick.toExponential()));
 }
 
+/** Width of a letter at an axis, with room to its neighbour. */
+const LETTER = 8.6;
+
 function named(names: readonly string[], across: XScale): Mark[] {
-  const letters = Math.max(8, Math.floor(across.step / 7.2));
+  const letters = Math.max(5, Math.floor(across.step / LETTER));
   return names.map((name, i) => ({ at: across.at(i), text: brokenAt(name, letters) }));
 }
 
-/** A name in at most two lines of so many letters. */
+/** A name in at most two lines of so many letters, broken at a space or after a hyphen. */
 function brokenAt(name: string, letters: number): string[] {
   if (name.length <= letters) return [name];
-  const words = name.split(' ');
+  const words = name.split(/(?<=[ -])/);
   let first = words.shift() ?? '';
-  while (words.length > 0 && first.length + words[0]!.length < letters) {
-    first = `${first} ${words.shift()!}`;
+  while (words.length > 0 && (first + words[0]!).trim().length <= letters) {
+    first += words.shift()!;
   }
-  const rest = words.join(' ');
+  const rest = words.join('');
   const cut = (text: string): string =>
-    text.length > letters + 2 ? `${text.slice(0, letters)}…` : text;
-  return rest === '' ? [cut(first)] : [cut(first), cut(rest)];
+    text.length > letters ? `${text.slice(0, letters - 1)}…` : text;
+  return rest === '' ? [cut(first.trim())] : [cut(first.trim()), cut(rest.trim())];
 }

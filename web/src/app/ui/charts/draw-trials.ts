@@ -36,6 +36,10 @@ interface EndLabel {
 const LINE = 17;
 
 /** Labels at the ends of lines, in the lines' order, moved apart where they would cover one another. */
+/** From the plot to its labels, and the mean width of one of their letters. */
+const LABEL_GAP = 12;
+const LETTER = 7.2;
+
 export class EndLabels {
   private readonly labels: EndLabel[] = [];
 
@@ -44,7 +48,10 @@ export class EndLabels {
   }
 
   write(layer: LayerGroup, { width, height, margin }: ChartBox): void {
-    const sorted = [...this.labels].sort((p, q) => p.y - q.y);
+    const letters = Math.floor((margin.right - LABEL_GAP) / LETTER);
+    const sorted = this.labels
+      .map((label) => ({ ...label, lines: label.lines.flatMap((text) => wrapped(text, letters)) }))
+      .sort((p, q) => p.y - q.y);
     const rows = sorted.reduce((sum, { lines }) => sum + lines.length, 0);
     const lowest = height - margin.bottom - 8;
     let [free, below] = [24, rows];
@@ -54,7 +61,7 @@ export class EndLabels {
       for (const text of lines) {
         layer
           .append('text')
-          .attr('x', width - margin.right + 12)
+          .attr('x', width - margin.right + LABEL_GAP)
           .attr('y', at + 5)
           .attr('font-size', 14)
           .attr('fill', colour)
@@ -65,6 +72,28 @@ export class EndLabels {
       below -= lines.length;
     }
   }
+}
+
+/** A text in lines of at most so many letters, where its words allow it. */
+function wrapped(text: string, letters: number): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = lines[lines.length - 1];
+    if (last !== undefined && last.length + 1 + word.length <= letters) {
+      lines[lines.length - 1] = `${last} ${word}`;
+    } else lines.push(word);
+  }
+  return lines;
+}
+
+/** Room at the right for what is said of the lines, at most so much. */
+export function labelRoom({ series, fitName }: TrialChartData, most: number): number {
+  const several = series.length > 1;
+  const texts = several
+    ? series.flatMap(({ name }) => [`Nab: ${name}`, `${fitName}: ${name}`])
+    : ['Nab’s prediction', fitName];
+  const letters = Math.max(...texts.map((text) => text.length));
+  return Math.min(most, Math.ceil(LABEL_GAP + LETTER * letters) + 4);
 }
 
 /** What Nab predicts of a line of readings, before and as learnt, and what is laid through it. */

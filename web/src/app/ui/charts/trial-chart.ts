@@ -1,11 +1,12 @@
 import { BreakpointObserver } from '@angular/cdk/layout';
 import {
+  afterNextRender,
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
-  type ElementRef,
+  ElementRef,
   inject,
   input,
   linkedSignal,
@@ -21,7 +22,7 @@ import { v4 as uuid } from 'uuid';
 import { levelAxes } from './axes';
 import type { LayerGroup } from '../drawing';
 import { drawFrame } from './draw-frame';
-import { aboveZero, drawBars, drawMeans, drawSeries, EndLabels } from './draw-trials';
+import { aboveZero, drawBars, drawMeans, drawSeries, EndLabels, labelRoom } from './draw-trials';
 import {
   makeXScale,
   placesAcrossLog,
@@ -63,6 +64,13 @@ const NARROW = '(max-width: 640px)';
 /** A pointer this near to a trial asks for it, in the drawing's own units. */
 const NEAR = 16;
 const CLOSEST = 40;
+/** A letter on a board is at least this part of its height. */
+const BOARD_LINES = 29;
+const LETTER_SIZE = 14;
+/** Scale of the drawing on a telephone: letters of 14 are 12 px. */
+const SMALL = 0.86;
+/** A smaller place is not filled: the chart would be nothing but its axes. */
+const LEAST = { width: 360, height: 220 } as const;
 /** Marks at an edge of the plot reach so far beyond it. */
 const OVER = 9;
 
@@ -84,12 +92,24 @@ const OVER = 9;
       height: auto;
       touch-action: pan-x pan-y;
     }
+    :host(.fill) {
+      position: relative;
+      height: 100%;
+      min-height: 220px;
+    }
+    /* Out of the flow: its size follows from its place, and not the other way round. */
+    :host(.fill) svg {
+      position: absolute;
+      inset: 0;
+      height: 100%;
+    }
     svg.close {
       touch-action: none;
       cursor: grab;
     }
   `,
   exportAs: 'nabTrialChart',
+  host: { '[class.fill]': 'fill()' },
   template: `
     <svg
       #svg
@@ -140,13 +160,39 @@ const OVER = 9;
 export class TrialChart {
   readonly data = input.required<TrialChartData>();
   readonly on = input<'page' | 'board'>('page');
+  /** Whether it takes the width and height that its place has, letters at their own size. */
+  readonly fill = input(false);
+  /** Of its place, px; null until that is known. */
+  private readonly place = signal<{ readonly width: number; readonly height: number } | null>(null);
   /** On a telephone as on a board: the letters would be too small to read. */
   private readonly window = inject(BreakpointObserver);
   private readonly isNarrow = toSignal(
     this.window.observe(NARROW).pipe(map(({ matches }) => matches)),
     { initialValue: this.window.isMatched(NARROW) },
   );
-  protected readonly box = computed(() => BOXES[this.isNarrow() ? 'board' : this.on()]);
+  private readonly size = computed((): ChartBox => {
+    const box = BOXES[this.isNarrow() ? 'board' : this.on()];
+    const place = this.place();
+    if (!place) return box;
+    if (!this.fill()) {
+      // On a telephone letters keep a size that can be read.
+      return this.isNarrow() ? { ...box, width: Math.max(LEAST.width, place.width / SMALL) } : box;
+    }
+    // On a board the letters grow with the screen.
+    const scale = this.on() === 'board' ? Math.max(1, innerHeight / BOARD_LINES / LETTER_SIZE) : 1;
+    return {
+      ...box,
+      width: Math.max(LEAST.width, Math.round(place.width / scale)),
+      height: Math.max(LEAST.height, Math.round(place.height / scale)),
+    };
+  });
+  protected readonly box = computed(
+    (): ChartBox => {
+      const { width, height, margin } = this.size();
+      return { width, height, margin: { ...margin, right: labelRoom(this.data(), width * 0.36) } };
+    },
+    { equal: (p, q) => JSON.stringify(p) === JSON.stringify(q) },
+  );
   protected readonly clip = `plot-${uuid()}`;
   protected readonly over = OVER;
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
@@ -254,7 +300,19 @@ export class TrialChart {
       // A second click is no wish to look closer: pupils click twice.
       select(this.svg().nativeElement).call(this.zooming).on('dblclick.zoom', null);
     });
-    inject(DestroyRef).onDestroy(() => this.zooming.on('zoom', null));
+    const whenDestroyed = inject(DestroyRef);
+    whenDestroyed.onDestroy(() => this.zooming.on('zoom', null));
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    afterNextRender(() => {
+      // A page without layout, such as a test's, has no place.
+      if (typeof ResizeObserver === 'undefined') return;
+      const observer = new ResizeObserver(([entry]) => {
+        const { width, height } = entry!.contentRect;
+        if (width > 0 && height > 0) this.place.set({ width, height });
+      });
+      observer.observe(host);
+      whenDestroyed.onDestroy(() => observer.disconnect());
+    });
   }
 
   /**
