@@ -5,7 +5,7 @@ import type { Plan, Prediction, Reading } from '@nab/contract/lesson';
 /** A reproducible UUID. */
 export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
-/** Turns against clips, two groups, with ids that are made by whoever asks. */
+/** Turns against clips, two groups, with ids from the caller. */
 export function examplePlan(id: (n: number) => string = idOf, change: Partial<Plan> = {}): Plan {
   return {
     title: 'How many turns?',

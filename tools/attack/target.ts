@@ -98,7 +98,7 @@ export class Target {
     return this.cookies.get(who) ?? null;
   }
 
-  /** Signs in, or joins a lesson, unless the session stands. */
+  /** Signs in, or joins a lesson, unless the session is still valid. */
   async renew(who: Who, lesson: Investigation): Promise<void> {
     if (this.passPhrase === null || who === 'alone' || who === 'nobody') return;
     const stands = await this.ask(this.cookie(who), 'GET', '/api/session');

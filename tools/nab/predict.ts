@@ -103,7 +103,7 @@ function measureFor(
   );
 }
 
-/** Levels between commas, or between semicolons where a decimal comma stands in one. */
+/** Levels between commas, or between semicolons where one has a decimal comma. */
 function levelsOf(factor: FactorId, text: string): PlannedLevel[] {
   if (factor === 'designs') {
     throw new CommandError(

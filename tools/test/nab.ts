@@ -11,7 +11,7 @@ export interface Ended {
   readonly err: string;
 }
 
-/** A command in this process: what the command line does, without starting anew for each. */
+/** A command in this process: what the command line does, without a new process for each. */
 export async function nab(...words: string[]): Promise<Ended> {
   let [out, err] = ['', ''];
   const written = [

@@ -2,9 +2,9 @@
 export interface ArchiveResult {
   /** Rows that were not there, by table; tables without any are left out. */
   readonly added: Readonly<Record<string, number>>;
-  /** How many rows were there already and stand as they stood. */
+  /** How many rows were already there and were left unchanged. */
   readonly there: number;
-  /** Rows that this version does not take: kept as they are, beside everything else. */
+  /** Rows that this version does not take: kept unchanged, apart from the rest. */
   readonly apart: readonly KeptApart[];
   /** How many things have new ids, because another school here has theirs. */
   readonly renewed: number;

@@ -2,7 +2,7 @@ import { boolean, object, string, type InferType } from 'yup';
 import { designSchema, corePart, loadPart, supplyPart, wirePart } from '../experiments/index.js';
 import { choice, filledText, quantity, version, whole } from '../fields/index.js';
 
-/** What stands on the educator's shelf. */
+/** The educator's shelf. */
 export type ShelfKind = 'core' | 'reel' | 'cell' | 'object' | 'design';
 
 export const SHELF_KINDS: Readonly<Record<ShelfKind, string>> = {

@@ -6,7 +6,7 @@ import type { Numbering } from './numbering.js';
 
 /**
  * The equations of one mesh for ψ = ρ A_φ without that of an even background.
- * Triangles of constant permeability are integrated once; only steel is integrated anew each step.
+ * Triangles of constant permeability are integrated once; only steel is integrated again at each step.
  */
 export interface LinearisedSystem {
   readonly mesh: Mesh;

@@ -66,7 +66,7 @@ export function moved(problem: FieldProblem, body: number, by: number): FieldPro
  * Axial force on a body by virtual work, N: the change of co-energy at constant current as the body
  * is moved a little either way and the triangles at its surface with it. It costs two more solutions,
  * which begin with the factors of this one, and takes no stress.
- * @param step how far it is moved, m: far less than a triangle beside it; a thousandth of the gap.
+ * @param step how far it is moved, m: far less than a neighbouring triangle; a thousandth of the gap.
  */
 export function forceByVirtualWork(start: FieldSolution, body: number, step: number): number {
   const { mesh } = start;

@@ -112,7 +112,7 @@ export function meshOf(problem: FieldProblem, choice: Refinement): Mesh {
   };
 }
 
-/** The triangles of a mesh with the corners of a body's moved along the axis, m; those beside it stretch. */
+/** The triangles of a mesh with the corners of a body's moved along the axis, m; their neighbours stretch. */
 export function withBodyDisplaced(
   { forest, body, elementOf }: Mesh,
   of: number,

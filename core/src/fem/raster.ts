@@ -85,7 +85,7 @@ export function rasterOf(
       }
     }
   }
-  // Bent triangles round a ball, and places that rounding put beside an edge.
+  // Bent triangles round a ball, and places that rounding put just outside an edge.
   for (let at = 0; at < flux.length; at++) {
     if (!Number.isNaN(flux[at]!)) continue;
     const found = fieldAt(solution, radius[at % columns]!, height[Math.floor(at / columns)]!);

@@ -13,7 +13,7 @@ export interface SolveOptions {
   readonly grid?: Refinement;
   /** Field of a design near by, or of the same one on another grid, to start from. */
   readonly start?: FieldSolution;
-  /** Called after every iteration; returning false ends the solution as it stands. */
+  /** Called after every iteration; return false to stop with the current solution. */
   readonly onIteration?: (iteration: number, residual: number) => boolean;
 }
 
@@ -28,7 +28,7 @@ const NEAR_ENOUGH = 1e-4;
  * Solves an axisymmetric magnetostatic problem by finite elements of second order.
  *
  * The unknown is ψ = ρ A_φ, the flux through the coaxial disc over 2π, on triangles in ρ² and z, where
- * an even field is a straight line and the flux beside a full core a constant:
+ * an even field is a straight line and the flux next to a saturated core a constant:
  * B = (−1/ρ ∂ψ/∂z, 2 ∂ψ/∂ρ²). It makes the energy ∫ w(B) dV − ∫ J A dV least,
  * by Newton's method with the exact tangent, halved until the energy falls. Each step is solved by
  * L D Lᵀ along nested dissection. Open space is mapped onto a shell around the box.
@@ -71,7 +71,7 @@ function keptOf(solution: FieldSolution): Kept {
   return kept.get(solution) ?? { topology: numberUnknowns(solution.mesh), factors: undefined };
 }
 
-/** Whether two problems are cut into the same triangles: everything but currents and curves is alike. */
+/** Whether two problems are cut into the same triangles: everything but currents and curves is the same. */
 function sameShape(one: FieldProblem, other: FieldProblem): boolean {
   const shapeOf = ({ bodies, windings, background }: FieldProblem): string =>
     JSON.stringify([

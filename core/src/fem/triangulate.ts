@@ -24,7 +24,7 @@ interface Side {
 /**
  * Triangles over a box, through the sides of all parts, small at the edges of steel and growing away
  * from them. Sides are divided by the size wanted there, the rest is filled by the middles of a
- * quadtree's squares, Delaunay's triangles are taken of all; a side that they miss is divided anew.
+ * quadtree's squares, Delaunay's triangles are taken of all; a side that they miss is divided again.
  * Sources: Delaunay (1934), by the package delaunator; quadtree filling after Yerry & Shephard, IEEE
  * Comput. Graph. Appl. 3 (1), 39 (1983).
  */

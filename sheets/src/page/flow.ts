@@ -83,7 +83,7 @@ export class Flow {
     private readonly paper: { readonly width: number; readonly height: number },
     /** What the pages are, said at their foot. */
     private readonly title: string,
-    /** What stands at the top of every page. */
+    /** The running head of every page. */
     private readonly top: {
       readonly height: number;
       readonly draw: (y: number, left: number) => readonly Part[];
@@ -123,7 +123,7 @@ export class Flow {
     return this;
   }
 
-  /** A heading; it never stands apart from what follows it. */
+  /** A heading; it is never separated from what follows it. */
   heading(text: string, level: 1 | 2 = 2): this {
     this.need(0);
     const size = level === 1 ? 20 : 13;
@@ -178,7 +178,7 @@ export class Flow {
   }
 
   /**
-   * A table. Its head stands again where a page begins within it.
+   * A table. Its head is repeated on every page.
    * @param widths shares of the width. @param ends columns that end at their right side.
    */
   table(

@@ -6,7 +6,7 @@ import { reportedOf, type ReportedInvestigation, type ReportSettings } from './r
 
 export type { ReportedInvestigation, ReportSettings } from './reported.js';
 
-/** The pages of the report, as the button and the command print them alike. */
+/** The pages of the report, the same from the button and the command. */
 export const reportOf = (
   investigation: ReportedInvestigation,
   settings: ReportSettings = {},

@@ -46,7 +46,7 @@ const ROUND = 0.5523;
 
 /**
  * A group's marker on paper, told from others by its shape.
- * @param hollow a reading that is at least so much, or stands out.
+ * @param hollow a lower limit or an outlier.
  */
 export function marker(group: number, x: number, y: number, hollow: boolean, half = 1.1): Mark {
   const corners = SHAPES[group % SHAPES.length]!;

@@ -173,7 +173,7 @@ function chart(reported: Reported, flow: Flow): void {
   });
 }
 
-/** Every sentence that the statistics allow, for whoever wants to check the answer. */
+/** Every sentence that the statistics allow, to check the answer with. */
 function appendix({ of, findings }: Reported, flow: Flow): void {
   flow.heading('Appendix: everything these trials show');
   flow.list(

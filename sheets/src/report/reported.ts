@@ -35,7 +35,7 @@ export interface Reported {
   readonly rehearsed: boolean;
 }
 
-/** What stands at the foot of every page where nobody made the readings. */
+/** The footer of every page where nobody made the readings. */
 export const markOf = ({ demo, rehearsed }: Reported): string =>
   demo ? ' · invented data' : rehearsed ? ' · rehearsal' : '';
 

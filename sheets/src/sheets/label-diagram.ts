@@ -76,7 +76,7 @@ function barAtOrigin(one: NamedCase, body: Body): AtOrigin {
   };
 }
 
-/** A cup cut open, its plate beside it: cup, plate, coil, pole. */
+/** A cup cut open and its plate: cup, plate, coil, pole. */
 function cupAtOrigin(body: Body, cup: NonNullable<Body['cup']>): AtOrigin {
   const right = cup.plate.thickness + cup.depth + cup.base + 2;
   const radius = Math.max(cup.outer, cup.plate.radius);

@@ -14,7 +14,7 @@ export interface Body {
     readonly atTip: boolean;
   } | null;
   readonly magnetic: boolean;
-  /** A second core beside it: how far away, whether its turns run the other way, what joins them. */
+  /** A second core: how far away, whether its turns run the other way, what joins them. */
   readonly second: {
     readonly spacing: number;
     readonly opposed: boolean;

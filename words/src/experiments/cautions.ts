@@ -1,6 +1,6 @@
 import type { Caution, CautionCode } from '@nab/core/physics';
 
-/** What each caution says, beside the choice that causes it, on the sheet and at the bench. */
+/** The text of each caution: next to the choice that causes it, on the sheet and on screen. */
 const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   'demonstration-only':
     'Such a supply can deliver hundreds of amperes. Only an adult uses it, as a demonstration, with eye protection, nothing metal across the terminals and a fuse close to the terminal. For groups choose dry cells or a supply with a current limit.',

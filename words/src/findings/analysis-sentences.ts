@@ -32,7 +32,7 @@ const SURE = 0.05;
 /**
  * What can be said of one line of readings, no stronger than they allow.
  * @param phrase what is changed: “the number of turns”.
- * @param minutes what a trial more takes at some places; where it is not said all take alike.
+ * @param minutes what a trial more takes at some places; if absent, all take the same time.
  */
 export function analysisSentences(
   analysis: Analysis,
@@ -242,7 +242,7 @@ function drift({ drift: found }: Analysis, { unit }: FactorWords, measure: Measu
 }
 
 function weighing({ scatter, line, leastSquaresLine }: Analysis): Statement[] {
-  // The model with groups weighs all readings alike.
+  // The model with groups gives all readings the same weight.
   const fits = line === leastSquaresLine ? 'fits' : 'curves that are compared';
   return scatter === 'even' || line === null
     ? []

@@ -13,7 +13,7 @@ export interface Conclusion {
   readonly reasoning: string;
 }
 
-/** How it is written: for whoever reads easily, or plainly. */
+/** Reading level: exact, or plain for age eight to eleven. */
 export type Reader = 'plain' | 'full';
 
 /**

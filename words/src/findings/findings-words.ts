@@ -45,7 +45,7 @@ export function allSentences(
   });
 }
 
-/** What came of levels that check the others, and how the line runs without what stands out. */
+/** Results of test levels, and the slope without outliers. */
 export function checkSentences(plan: Plan, { series }: Findings): Reason[] {
   const measure = measureOf(plan.measure);
   const unit = inUnitOf(measure);
@@ -169,7 +169,7 @@ export interface PairRow {
   readonly chance: string;
 }
 
-/** Levels that stand in no order, each against each; none of a factor that has an order. */
+/** Pairwise comparisons of unordered levels; empty for ordered ones. */
 export function pairRows(plan: Plan, { series }: Findings): PairRow[] {
   if (isOrdered(factorOf(plan.factor).axis)) return [];
   const measure = measureOf(plan.measure);

@@ -1,6 +1,6 @@
 import type { FactorId } from '@nab/core/lesson';
 
-/** A reason, for whoever reads easily, and plainly. */
+/** A reason at the exact reading level, and plainly. */
 type Reason = readonly [full: string, plain: string];
 
 /**

@@ -39,7 +39,7 @@ export const CURVE_NAMES: Readonly<Record<CurveId, string>> = {
 
 /** What factor and measure are called in an equation and in “each extra …”. */
 export interface FactorWords {
-  /** As it stands in an equation: turns. */
+  /** In an equation: turns. */
   readonly term: string;
   /** One step of it: turn. */
   readonly one: string;

@@ -16,7 +16,7 @@ const surer = ({ within, before }: Learnt): string =>
 
 /**
  * What a class has shown about the model by itself; null where nothing.
- * @param learnt what its predictions were reckoned with.
+ * @param learnt what its predictions were adjusted by.
  */
 export function shownText(own: ClassLearnt['own'], learnt: Learnt | null): string | null {
   if (own === null) return null;
@@ -25,7 +25,7 @@ export function shownText(own: ClassLearnt['own'], learnt: Learnt | null): strin
   return `By itself this class read ${times(Math.exp(mean))} times what Nab’s model alone says (95 % interval ${times(Math.exp(mean - half))} to ${times(Math.exp(mean + half))}).`;
 }
 
-/** What predictions are reckoned with; null for the model alone. */
+/** What predictions are adjusted by; null for the model alone. */
 export function learntText(learnt: Learnt | null): string | null {
   if (learnt === null) return null;
   const { factor, low, high, classes: n } = learnt;

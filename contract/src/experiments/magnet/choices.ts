@@ -9,7 +9,7 @@ import type {
 } from '@nab/core/physics';
 import type { LiftingEnds } from '@nab/core/experiments';
 
-// What can be chosen in a design, with the words for it; the core's own tables are used beside these.
+// What can be chosen in a design, with the words for it; the core's own tables are used as well.
 
 export const LAYER_STYLES: Readonly<Record<LayerStyle, string>> = {
   back: 'Wound back toward the start',

@@ -52,7 +52,7 @@ export function completeDesign(document: DesignDocument): DesignDocument {
   return designSchema.cast(document, { assert: false }) as DesignDocument;
 }
 
-/** Faults that lie between fields, each put beside the field that can mend it. */
+/** Faults that involve several fields, each reported at the field that can fix it. */
 function geometryProblem(design: DesignDocument): { path: string; message: string } | null {
   const { core, winding } = design;
   const si = (text: string | undefined, kind: QuantityKind = 'length'): number => {

@@ -90,7 +90,7 @@ export const corePart = object({
   .noUnknown()
   .required();
 
-/** Of folded foil neither a size nor an enamel is asked; these stand unused in their place. */
+/** Of folded foil neither a size nor an enamel is asked; these are unused defaults. */
 const UNUSED_OF_FOIL = { size: '0.5 mm', insulation: 'bare' } as const;
 
 export const wirePart = object({

@@ -49,7 +49,7 @@ export const planUpdateSchema = object({
   .required() as unknown as Schema<PlanUpdate>;
 
 export const designUpdateSchema = object({
-  /** 0 makes a design that stands by itself. */
+  /** 0 creates a standalone design. */
   version: version(0),
   design: experimentDocumentSchema,
   actor: actor(),

@@ -9,7 +9,7 @@ export type SheetMark =
   | {
       readonly kind: 'text';
       readonly x: number;
-      /** Of the line that letters stand on. */
+      /** Of the baseline of the text. */
       readonly y: number;
       readonly text: string;
       /** Points. */
@@ -38,7 +38,7 @@ export interface SheetPart {
   readonly tag: SheetTag;
   /** Of a figure: what it shows. */
   readonly alt?: string;
-  /** Cells with the same number stand in one row of one table. */
+  /** Cells with the same number are in one row of one table. */
   readonly row?: number;
   readonly marks: readonly SheetMark[];
 }

@@ -142,7 +142,7 @@ interface Fault {
   readonly message: string;
 }
 
-/** Faults that lie between fields, each put beside the field that can mend it. */
+/** Faults that involve several fields, each reported at the field that can fix it. */
 function planProblem(plan: Partial<Plan> | undefined): Fault | null {
   if (!plan?.factor || !plan.measure || !plan.experiment) return null;
   // Unknown ids have a message of their own.
@@ -188,7 +188,7 @@ function planProblem(plan: Partial<Plan> | undefined): Fault | null {
   );
 }
 
-/** Each level must be one of its factor's, and no two alike. */
+/** Each level must be one of its factor's, and no two the same. */
 function levelsProblem(factor: FactorId, levels: unknown, path: string): Fault | null {
   if (!Object.hasOwn(FACTORS, factor)) return null;
   const seen = new Set<LevelValue>();

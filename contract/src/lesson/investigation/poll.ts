@@ -96,7 +96,7 @@ export function favourite(poll: Pick<Poll, 'choices' | 'hands' | 'telephones'>):
   return most === 0 ? null : poll.choices[votes.indexOf(most)]!.value;
 }
 
-/** The vote before a trial that stands: the last that was opened at a level. */
+/** The valid vote before a trial: the last that was opened at a level. */
 export function pollAt(
   polls: readonly Poll[],
   at: { readonly levelId: string; readonly seriesId: string | null },

@@ -297,7 +297,7 @@ function roleOf(path: string): TableRole {
   return path === 'note' ? 'note' : path === 'recordedAt' ? 'when' : 'reading';
 }
 
-/** Words of heads by which a column is known, beside the name of its role. */
+/** Column headings that are recognised, besides the name of the role. */
 const HEADS: Readonly<Record<TableRole, RegExp>> = {
   level: /^(level|levels)$/i,
   series: /^(series|line|lines)$/i,

@@ -13,7 +13,7 @@ export interface VersionedDesign {
   readonly design: ExperimentDocument;
 }
 
-/** A design that stands by itself, in a list. */
+/** A standalone design, in a list. */
 export interface DesignSummary {
   readonly id: string;
   readonly version: number;

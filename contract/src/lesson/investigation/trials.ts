@@ -2,7 +2,7 @@ import { valueOf, type FindingGuess, type FindingTrial } from '@nab/core/lesson'
 import type { Poll } from './poll.js';
 import type { Arrived, Prediction, Reading } from './resources.js';
 
-/** A trial as it stands: the newest correction, with the original and all in between. */
+/** A trial after all corrections: the newest correction, with the original and all in between. */
 export interface Trial {
   readonly id: string;
   readonly current: Reading;

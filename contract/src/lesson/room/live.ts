@@ -3,7 +3,7 @@ import type { Room } from './resources.js';
 
 /**
  * What a screen hears of its investigation: records as they are stored, polls, plan and room as they
- * stand. `reset`: it was away for too long and reads everything anew. `asOf`: all before it is told.
+ * stand. `reset`: the client was away too long and has to read everything again. `asOf`: all before it is told.
  */
 export type LiveEvent =
   | { readonly event: 'reading'; readonly data: Reading }

@@ -33,7 +33,7 @@ export const COMPASS_SIDES: Readonly<Record<CompassSide, string>> = {
 };
 
 /**
- * A wire, a loop or a coil without a core, and a compass beside it. The wire runs from south to
+ * A wire, a loop or a coil without a core, and a compass near it. The wire runs from south to
  * north; loop and coil have their axis east and west, so that their field crosses the earth's at a
  * right angle. SI.
  */
@@ -52,7 +52,7 @@ export interface CompassSet extends Coil {
   readonly earth: number;
 }
 
-/** What tier 1 says of a compass beside a current. */
+/** What tier 1 predicts for a compass near a current. */
 export interface CompassEvaluation {
   readonly coil: WoundCoil;
   /** Flux density of the current at the compass, T. */

@@ -1,6 +1,6 @@
 import type { QuantityLimits } from '../../quantities/index.js';
 
-/** What may be typed of a compass beside a current, SI. */
+/** Limits for a compass near a current, SI. */
 export const COMPASS_LIMITS = {
   length: { min: 0.002, max: 5, unit: 'cm' },
   radius: { min: 0.002, max: 0.5, unit: 'cm' },

@@ -80,7 +80,7 @@ export function heapInField(
  * A heap of less than half a clip is a film on the face that comes and goes; its mass is a mean of
  * the last rounds.
  * @param charges the magnet's charges by tier 1. @param tip what tier 1 grows its heap round.
- * @param onRound called with the mass so far, kg; false ends the growth as it stands.
+ * @param onRound called with the mass so far, kg; return false to stop growing.
  */
 export function growFieldHeap(
   problem: FieldProblem,

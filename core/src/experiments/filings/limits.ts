@@ -1,6 +1,6 @@
 import type { QuantityLimits } from '../../quantities/index.js';
 
-/** What may be typed of what lies beside a sheet of filings, SI. */
+/** Limits for a sheet of filings, SI. */
 export const FILING_LIMITS = {
   current: { min: 0, max: 50, unit: 'A' },
   wireDiameter: { min: 0.0002, max: 0.006, unit: 'mm' },

@@ -19,7 +19,7 @@ export function isCurrentSource(kind: FilingSourceKind): boolean {
   return !/^(bar|poles|disc)/.test(kind);
 }
 
-/** The magnet or the wire beside a sheet of filings. SI. */
+/** The magnet or wire near a sheet of filings. SI. */
 export interface FilingSource {
   readonly kind: FilingSourceKind;
   /** A in the wire, and how often it goes round or passes. */
@@ -33,7 +33,7 @@ export interface FilingSource {
   readonly length: number;
   /** From the axis of wire, coil or bar to the filings; from the upper face of poles and disc, m. */
   readonly distance: number;
-  /** Between the middles of two poles, m, and whether they are alike. */
+  /** Between the middles of two poles, m, and true if they are like poles. */
   readonly apart: number;
   readonly alike: boolean;
   /** B_r of a magnet, T. */

@@ -31,13 +31,13 @@ export interface Change {
   readonly onTime: number;
 }
 
-/** Changes that mend a mistake come before all improvements. */
+/** Changes that correct a mistake come before all improvements. */
 const MENDS: ReadonlySet<ChangeKind> = new Set(['join-rightly', 'wind-rightly']);
 const TURNS_STEP = 1.25;
 const WIRE_STEP = 1.12; // one AWG number
 
 /**
- * The single changes that would lift more, mistakes mended first and then by gain, each evaluated in full. Changes that cannot be
+ * The single changes that would lift more, corrections first and then by gain, each evaluated in full. Changes that cannot be
  * wound, that would be too hot for a trial or that gain less than 3 % are left out.
  */
 export function bestChanges(design: MagnetDesign, evaluation: Evaluation): Change[] {

@@ -3,7 +3,7 @@ import { checkBounds, type Bound } from '../../physics/index.js';
 import { girthRadius, steelRadius, windingReach } from './core-shape.js';
 import type { MagnetDesign } from './design.js';
 
-/** Of what a straight magnet has beside its coil. */
+/** Limits of a straight magnet, apart from its coil. */
 const BOUNDS: readonly Bound<MagnetDesign>[] = [
   ['core length', (d) => d.core.length, 1e-3, 2],
   ['core diameter', (d) => d.core.diameter, 1e-4, 0.2],
@@ -22,7 +22,7 @@ const BOUNDS: readonly Bound<MagnetDesign>[] = [
 ];
 
 /**
- * Refuses a core that cannot exist, and a winding beside it; the coil is checked where it is wound.
+ * Refuses a core that cannot exist, and a winding that misses it; the coil is checked where it is wound.
  * @throws CoreError QUANTITY_OUT_OF_RANGE, CORE_IMPOSSIBLE, WINDING_OUTSIDE_CORE.
  */
 export function checkDesign(design: MagnetDesign): void {

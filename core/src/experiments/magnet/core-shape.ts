@@ -83,7 +83,7 @@ export function coreVolume(design: Pick<MagnetDesign, 'core'>): number {
   );
 }
 
-/** What stands in the heap's way at the lifting end. */
+/** Obstacles to the heap at the lifting end. */
 export function tipShape(
   { core, winding }: MagnetDesign,
   windingRadius: number,

@@ -55,7 +55,7 @@ export interface MagnetDesign extends Coil {
     /** Thickness of tape or sleeve under the winding, m. */
     readonly base: number;
   };
-  /** A second core beside the first, wound alike; absent for a magnet with one core. */
+  /** A second core next to the first, with the same winding; absent for a magnet with one core. */
   readonly pair?: PolePair & {
     /** How the two coils are connected. */
     readonly coils: 'series' | 'parallel';

@@ -36,7 +36,7 @@ const SATURATED_BELOW = 0.6;
 /** When no single change gains this much, it is the place for turns that is short. */
 const WORTH_NAMING = 1.05;
 
-/** One more pack beside those that there are. */
+/** One more pack in parallel. */
 export function withFurtherPack(design: MagnetDesign): MagnetDesign {
   const { supply } = design;
   return { ...design, supply: { ...supply, parallel: supply.parallel + 1 } };
@@ -53,7 +53,7 @@ export function thickened(wire: MagnetDesign['wire'], factor: number): MagnetDes
 /**
  * Names what limits a magnet, from the model itself: the circuit's shares, the response of the face
  * field to 2 % more ampere-turns, and the lift of the design with each change evaluated in full: a
- * second pack beside the first, leads of half the resistance, wire one and a quarter times as thick.
+ * second pack in parallel, leads with half the resistance, wire one and a quarter times as thick.
  */
 export function findLimit(design: MagnetDesign, evaluation: Evaluation): Limit {
   const { source, leadResistance, coilResistance } = evaluation;

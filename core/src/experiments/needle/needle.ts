@@ -94,7 +94,7 @@ const BOUNDS: readonly Bound<Needle>[] = [
 
 /** After so many strokes about two thirds of what the steel can keep is there. Common practice: twenty to fifty strokes; no source. */
 const STROKES_FOR_MOST = 8;
-/** What strokes to and fro leave, beside strokes one way. Common practice, no source. */
+/** What strokes to and fro leave, as a share of strokes one way. Common practice, no source. */
 const TO_AND_FRO = 0.2;
 /** Spread of the moment. Common practice, no source: steels and hands differ. */
 const SPREAD = 2;

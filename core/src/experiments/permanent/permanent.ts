@@ -71,7 +71,7 @@ export interface PermanentEvaluation {
   /** Nails hanging one from the other. */
   readonly chain: number;
   readonly coil: EqualCoil;
-  /** Null where no current that a nail’s coil stands does it. */
+  /** Null if it would need more current than a nail’s coil withstands. */
   readonly nail: EqualNail | null;
 }
 
@@ -149,7 +149,7 @@ export function evaluatePermanent(
 function faceCharges(magnetisation: number, radius: number, length: number): ChargeRings {
   const { nodes, weights } = gaussLegendre(FACE_RINGS);
   const whole = magnetisation * Math.PI * radius ** 2;
-  // Gauss points in the square of the radius, so that equal areas weigh alike.
+  // Gauss points in the square of the radius, so that equal areas have equal weight.
   const radii = Array.from(nodes, (node) => radius * Math.sqrt(node));
   const shares = Array.from(weights, (weight) => weight * whole);
   return {

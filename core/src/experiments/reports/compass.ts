@@ -3,7 +3,7 @@ import { bandOf, EXPERIMENTS } from '../registry/index.js';
 import { finite } from './finite.js';
 
 /**
- * Everything computed of a compass beside a current, with the unit in every name.
+ * Everything computed for a compass near a current, with the unit in every name.
  * @throws CoreError when it is impossible.
  */
 export function compassReport(set: CompassSet, name: string) {

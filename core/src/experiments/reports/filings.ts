@@ -11,7 +11,7 @@ import { finite } from './finite.js';
 /** Where the field is told, m to the right of the middle. */
 const TOLD_AT_M = 0.02;
 
-/** What lies beside a sheet of filings, with the unit in every name. */
+/** The source near a sheet of filings, with the unit in every name. */
 export function filingsReport(source: FilingSource, name: string) {
   const [x, y, out] = fieldOnSheet(source)(TOLD_AT_M, 0);
   const heating = wireHeating(source.current, source.wireDiameter);

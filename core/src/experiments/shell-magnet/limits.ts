@@ -1,6 +1,6 @@
 import type { QuantityLimits } from '../../quantities/index.js';
 
-/** What may be typed of a shell magnet beside its coil, SI. */
+/** Limits for a shell magnet, apart from its coil, SI. */
 export const SHELL_LIMITS = {
   poleDiameter: { min: 0.003, max: 0.06, unit: 'mm' },
   outerDiameter: { min: 0.008, max: 0.15, unit: 'mm' },

@@ -16,7 +16,7 @@ export type Axis =
       readonly unit: string;
       readonly min: number;
       readonly max: number;
-      /** Words that may stand for a unit, such as sheets of paper, with what one is, SI. */
+      /** Words accepted as a unit, such as sheets of paper, with what one is, SI. */
       readonly words?: Readonly<Record<string, number>>;
     }
   | {
@@ -46,7 +46,7 @@ export type Axis =
 /** A level: a number (SI), the id of a kind (`brass`, `brass: Door key`), or the name of a design. */
 export type LevelValue = number | string;
 
-/** Whether levels stand in an order on a line. */
+/** True if the levels are ordered numbers. */
 export const isOrdered = (axis: Axis): boolean =>
   axis.kind === 'quantity' || axis.kind === 'number';
 

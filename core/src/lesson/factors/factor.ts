@@ -36,7 +36,7 @@ export interface Factor {
   readonly sites?: readonly Site[];
   readonly sideEffects: readonly SideEffectKind[];
   /**
-   * Whether the lift grows with it when nothing else stands in the way: what a class expects before
+   * True if the lift grows with it when nothing else limits it: what a class expects before
    * it looks. 0 where nobody would say.
    */
   readonly expected: 1 | 0 | -1;

@@ -55,7 +55,7 @@ function turnsOfSet(set: CompassSet, length: number): number {
     : turnsOfWire(set, formerOfSet(set), length);
 }
 
-/** Wire cut for the coil, the tails alike: turns follow. */
+/** Wire cut for the coil, with the same tails: turns follow. */
 export const wireLength: Factor = {
   name: 'Length of wire',
   phrase: 'the length of wire, tails as long as ever',

@@ -37,7 +37,7 @@ export interface KeptPrediction {
   readonly high: number | null;
 }
 
-/** A trial as it stands. */
+/** A trial after all corrections. */
 export interface FindingTrial {
   readonly id: string;
   readonly groupId: string;
@@ -70,7 +70,7 @@ export interface Point {
   readonly to: number | null;
   /** 'at-least': the tray was emptied, or the load never dropped. */
   readonly censored: 'at-least' | null;
-  /** Whether it stands out among the readings of its level; it counts like any other. */
+  /** True for an outlier at its level; it is still included. */
   readonly unusual: boolean;
 }
 
@@ -97,9 +97,9 @@ export interface SeriesFinding {
   readonly analysis: Analysis | null;
   /** What was analysed, SI: trials with a number at a level of the plan. */
   readonly readings: readonly OrderedReading[];
-  /** Ids of the trials that stand out at their level. */
+  /** Ids of the outliers. */
   readonly odd: readonly string[];
-  /** The same without them; null where none stands out. */
+  /** The same without them; null if there are none. */
   readonly without: Analysis | null;
   /** What was tried to check the curve through the other levels. */
   readonly checks: readonly CheckFinding[];
@@ -198,7 +198,7 @@ export function findingsOf(
   };
 }
 
-/** One line of readings as the statistics see it, and which of its trials stand out. */
+/** One line of readings as the statistics see it, and which of its trials are outliers. */
 function lineOf(
   points: readonly Point[],
   seriesId: string | null,
@@ -313,7 +313,7 @@ function bandOfTrial(
 /** Of counts, which is what trials without a band of their own are. */
 const FALLBACK: Spread = { classFactor: 2.7, scatter: 0.25 };
 
-/** A reading stands for half a step to either side: a count of 5 for 4.5 to 5.5. */
+/** A reading means half a step to either side: a count of 5 for 4.5 to 5.5. */
 function isInside(measure: Measure, value: number, band: Pick<Band, 'low' | 'high'>): boolean {
   const half = (measure.resolution * (measure.relative ? value : 1)) / 2;
   return value + half > band.low && value - half < band.high;

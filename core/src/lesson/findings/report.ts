@@ -16,7 +16,7 @@ const maybe = (value: number | undefined): Maybe =>
  * Everything that is computed of one line of readings, for files and the command line; keys and
  * units in docs/formats.md. Values are in the unit of the readings.
  * @param levels their names, by number.
- * @param resolution one step of a reading, for what stands out.
+ * @param resolution one step of a reading, for outliers.
  */
 export function readingsReport(
   readings: readonly OrderedReading[],

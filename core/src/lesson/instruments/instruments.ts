@@ -11,7 +11,7 @@ export interface InstrumentModel {
   readonly unit: string;
   /** Its last digit. */
   readonly step: number;
-  /** Noise of one reading: sd as a share of the value, beside half a step. */
+  /** Noise of one reading: standard deviation as a share of the value, plus half a step. */
   readonly noise: number;
   /** Whether zero can be set, such as the tare of a scale. */
   readonly zero: boolean;

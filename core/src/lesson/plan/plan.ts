@@ -174,7 +174,7 @@ function attempt<T>(make: () => T): Attempt<T> {
   }
 }
 
-/** A whole design is the ground the other factor stands on; a length of wire follows all the rest. */
+/** A whole design comes first, because the other factor changes it; a length of wire comes last. */
 const rank = (factor: FactorId): number =>
   factor === 'designs' ? 0 : factor === 'wire-length' ? 2 : 1;
 

@@ -122,7 +122,7 @@ function groupBySeries(cases: readonly Case[]): Case[][] {
 /** Least that can be read; a step that is a share of the reading has none. */
 const minReading = ({ resolution, relative }: ReadingRules): number => (relative ? 0 : resolution);
 
-/** Two that read nothing are alike as they should be; nobody expects to tell them apart. */
+/** Two levels that lift nothing are equal, as they should be: nobody expects a difference. */
 function bothNothing(rules: ReadingRules, a: Case, b: Case): boolean {
   return Math.max(a.forecast!.value, b.forecast!.value) < minReading(rules) / 2;
 }

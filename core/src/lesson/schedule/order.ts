@@ -1,5 +1,5 @@
 /**
- * Williams' design: orders of n treatments in which each stands at each place equally often, and
+ * Williams' design: orders of n treatments in which each comes at each place equally often, and
  * each follows each other one equally often. n orders for an even n, 2 n for an odd one.
  * Source: E. J. Williams, "Experimental designs balanced for the estimation of residual effects of
  * treatments", Australian Journal of Scientific Research A 2 (1949) 149–168.
@@ -17,7 +17,7 @@ export function williamsOrders(count: number): number[][] {
 
 /**
  * The order in which each group tries everything once per repeat, balanced over the groups, so that
- * what fades with time falls on all alike.
+ * drift affects all of them equally.
  * @returns by group: count × repeats indices.
  */
 export function balancedOrders(count: number, groups: number, repeats: number): number[][] {

@@ -57,7 +57,7 @@ interface Table {
 
 /**
  * Lays a lesson out, every group at its own table, each step as early as hands, coils and their rests
- * allow. Trials stand in an order that is balanced over the groups as far as the arrangement lets them.
+ * allow. Trials are in an order that is balanced over the groups as far as the arrangement lets them.
  */
 export function timetableOf(lesson: Lesson): Timetable {
   const { arrangement, minutes, groups } = lesson;

@@ -5,7 +5,7 @@ const SHARE = 0.8;
 /** Cooling is looked at from the touch limit down to this share of the way from the room. */
 const COOLED = 0.3;
 
-/** Time that the current is on in a trial, s: as long as it is wanted, within what the coil stands. */
+/** Time that the current is on in a trial, s: as long as wanted, within what the coil withstands. */
 export function onTimeIn({ allowedOnTime }: WoundCoil, wanted: number): number {
   return Math.min(wanted, SHARE * allowedOnTime);
 }

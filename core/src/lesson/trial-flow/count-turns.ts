@@ -80,7 +80,7 @@ export function countTurns(
   if (planned === 0) return null;
   const ofMetre = shown.by === 'mass' ? massOfMetre : coil.coilResistance / coil.wireLength;
   const length = shown.value / ofMetre;
-  // Two cores on one wire are wound alike: each has half of what is not tail or bridge.
+  // Two cores on one wire have the same winding: each has half of what is not tail or bridge.
   const cores = Math.max(1, Math.round(coil.wireLength / coil.winding.wireLength));
   const straight = coil.wireLength - cores * wireOfTurns(coil, planned);
   const wound = (length - straight) / cores;

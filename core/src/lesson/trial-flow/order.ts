@@ -1,6 +1,6 @@
 /**
  * What a group tries next: the first of its order that it has not done yet. What it did out of turn
- * counts as the next of its kind, wherever that stands.
+ * counts as the next of its kind, wherever it comes.
  * @param order of a group, such as {@link balancedOrders} gives: what is tried, trial by trial.
  * @param done how often each has been tried.
  * @returns null when everything has been done.

@@ -1,7 +1,7 @@
 import { MU_0 } from '../constants.js';
 
 /**
- * Flux density beside a straight wire, tesla: μ0 I/(4π d) (sin α₁ + sin α₂), with the angles to its
+ * Flux density near a straight wire, tesla: μ0 I/(4π d) (sin α₁ + sin α₂), with the angles to its
  * ends; μ0 I/(2π d) for a long one.
  * @param current A. @param distance d from the wire, m, > 0.
  * @param length m; the point lies opposite its middle. Infinity for a long wire.

@@ -137,7 +137,7 @@ function tailsOf({ winding }: Coil, { count, joined }: Former): number {
   return count === 2 && joined === 'series' && branches === 1 ? 2 : 2 * count * branches;
 }
 
-/** Wire beside what is wound: the tails, and the piece that runs across where there are but two. */
+/** Wire besides the winding: the tails, and the piece that runs across where there are but two. */
 function loose(coil: Coil, former: Former): number {
   const across = tailsOf(coil, former) === 2 && former.count === 2 ? (former.bridge ?? 0) : 0;
   return tailsOf(coil, former) * coil.winding.tail + across;

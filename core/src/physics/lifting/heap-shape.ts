@@ -8,7 +8,7 @@ export interface HeapMaterial {
   readonly grain?: number;
 }
 
-/** What stands in the way of the heap near the lifting end. Metres; the face is at z = face. */
+/** Obstacles to the heap near the lifting end. Metres; the face is at z = face. */
 export interface TipShape {
   readonly face: number;
   readonly coreRadius: number;

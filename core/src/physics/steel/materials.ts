@@ -18,7 +18,7 @@ export interface Material {
   readonly heatCapacity_J_per_kgK: number;
 }
 
-/** Iron and low-alloy steels alike. */
+/** For iron and low-alloy steels. */
 const STEEL_HEAT = { density_kg_per_m3: 7850, heatCapacity_J_per_kgK: 480 };
 
 /**

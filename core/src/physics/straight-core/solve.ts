@@ -62,7 +62,7 @@ const MAX_ITERATIONS = 80;
 /**
  * Magnetises a core in an applied axial field: solves h(B_i) = H_i + Σ_j T_ij M_j with
  * M = B/μ0 − h(B), by Newton's method: the factors of a tangent are kept as long as they gain enough,
- * each step mending the next (Broyden's method), then the exact tangent is taken with a halving
+ * each step updating the next (Broyden's method), then the exact tangent is taken with a halving
  * line search.
  * @param appliedField section means per segment, A/m, length n.
  * @param memory where to begin from the last solution of this core, and to leave this one.
@@ -125,7 +125,7 @@ export function magnetiseCore(
     residual = next;
     refused = false;
   };
-  /** Whether what was evaluated last is not the state that stands. */
+  /** True if the last trial step was rejected. */
   let refused = false;
   let residual = residuals(b, right);
   let iterations = 0;

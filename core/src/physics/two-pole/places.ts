@@ -62,7 +62,7 @@ export function pointField(at: Place, charge: Place, direction: Place, beside = 
   return r3 === 0 ? 0 : (dx * direction.x + dz * direction.z) / (4 * Math.PI * r3);
 }
 
-/** Points on a quarter of a ring that stand for it. */
+/** Quadrature points on a quarter of a ring. */
 const RING = [Math.PI / 8, (3 * Math.PI) / 8].map((angle) => ({
   cos: Math.cos(angle),
   sin: Math.sin(angle),

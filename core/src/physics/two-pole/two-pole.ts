@@ -48,7 +48,7 @@ export interface PolePair {
   readonly yoke: Yoke;
   /** Sizes of a bar; absent: of the core's own section and width, screwed on. */
   readonly bar?: YokeBar;
-  /** Whether the second winding magnetises the other way, as it should, or alike, which is wrong. */
+  /** True if the second winding magnetises in the opposite direction, as it should. */
   readonly opposed: boolean;
 }
 
@@ -88,7 +88,7 @@ export interface PreparedPair extends PullingCore {
 
 /**
  * Prepares half of a pole pair; the other half is its mirror image across the middle plane, its
- * charges opposite when the poles are opposed and alike when they are not.
+ * charges of opposite sign if the poles are opposed and of the same sign if not.
  *
  * Along one straight piece the segments act on one another as in a straight core, and so do those of
  * the yoke's continuation beyond the middle plane. Charges on other pieces act as rings round their
@@ -241,7 +241,7 @@ function openJoint(path: Segmentation, at: number, gap: number, perCharge: Float
 
 /**
  * Pull on a steel bar across both poles, N. When the poles are opposed the middle of the bar is at
- * zero potential; when they are alike each half of it keeps its own.
+ * zero potential; when they are the same each half of it keeps its own.
  * @param keeper half of the bar as a round plate of the same area, and the bar's thickness.
  */
 export function pullOnBar(

@@ -33,7 +33,7 @@ export interface LevelAnalysis {
   readonly hidden: number;
 }
 
-/** A curve beside the others. */
+/** A curve ranked against the others. */
 export interface RankedCurve {
   readonly curve: FittedCurve;
   /** How much worse than the best, by Akaike's criterion. */
@@ -42,7 +42,7 @@ export interface RankedCurve {
   readonly weight: number;
 }
 
-/** Change from trial to trial, beside what the levels do. */
+/** Drift from trial to trial, with the level effects removed. */
 export interface Drift {
   readonly perTrial: number;
   readonly interval95: number;
@@ -58,7 +58,7 @@ export interface Pair extends Difference {
 /** Everything that is said of the readings of one line. */
 export interface Analysis {
   readonly levels: readonly LevelAnalysis[];
-  /** Whether readings scatter alike, or more where they are larger and are weighed for it. */
+  /** Even: the same variance everywhere. Growing: larger readings vary more and get less weight. */
   readonly scatter: 'even' | 'growing';
   /**
    * The straight line of which everything is said: of the model with groups where they differ, else by
@@ -99,7 +99,7 @@ export const MAX_DELTA_AICC = 2;
 /** From so many levels on every pair is too much to read, and too many chances to be fooled. */
 const MOST_PAIRED = 8;
 
-/** @param graded whether levels stand in an order with distances, so that a curve means something. */
+/** @param graded true if levels are ordered numbers, so that a curve can be fitted. */
 export function analyse(readings: readonly OrderedReading[], graded: boolean): Analysis {
   const numbers = [...new Set(readings.map(({ level }) => level))].sort((p, q) => p - q);
   const of = (level: number): OrderedReading[] => readings.filter((one) => one.level === level);
@@ -189,7 +189,7 @@ export function analyseYesNo(readings: readonly OrderedReading[], graded: boolea
 
 /**
  * How far each reading scatters relative to the others. Where it grows with the reading, as counts
- * do, that is taken from the level means, so that all curves are weighed alike and can be compared.
+ * do, that is taken from the level means, so that all curves have the same weights and can be compared.
  */
 function scatterOf(
   readings: readonly Reading[],
@@ -290,7 +290,7 @@ function withGroups(
   };
 }
 
-/** A straight change with the order of trials, beside the level means and the groups' own levels. */
+/** Linear drift with trial order, adjusted for level means and group effects. */
 function driftOf(
   readings: readonly OrderedReading[],
   scales: readonly number[],
@@ -362,7 +362,7 @@ function cellsOfOrder(readings: readonly (OrderedReading & { readonly scale: num
 }
 
 /**
- * Positions of readings that stand out at their level.
+ * Indices of outliers at their level.
  * @param resolution what one step of a reading is, in its unit.
  */
 export function findOutliers(readings: readonly Reading[], resolution: number): number[] {

@@ -188,7 +188,7 @@ function rSquared(readings: readonly Reading[], scales: readonly number[], left:
 const quadratic = (matrix: Float64Array, v: readonly number[]): number =>
   v.reduce((sum, a, i) => sum + v.reduce((s, b, j) => s + a * b * matrix[i * v.length + j]!, 0), 0);
 
-/** The level of a place across; NaN where none stands there. */
+/** The level at x; NaN if there is none. */
 function levelAt(readings: readonly Reading[], x: number): number {
   return readings.find((reading) => reading.x === x)?.level ?? NaN;
 }

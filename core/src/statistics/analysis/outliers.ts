@@ -8,13 +8,13 @@ const NORMAL_MEAN = 0.7979;
 const LEAST = 5;
 
 /**
- * Which of some readings stand out, by the modified Z-score 0.6745 (x − median)/MAD beyond 3.5. Where
- * more than half are equal, so that MAD is nought, the mean absolute deviation takes its place.
+ * Which readings are outliers, by the modified Z-score 0.6745 (x − median)/MAD beyond 3.5. Where
+ * more than half are equal, so that MAD is zero, the mean absolute deviation is used instead.
  * Source: B. Iglewicz and D. C. Hoaglin, How to Detect and Handle Outliers (1993), as given in the
  * NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5.17.
- * @param values finite; of fewer than five none stands out.
+ * @param values finite; with fewer than five there are no outliers.
  * @param resolution what one step of the reading is: less than two steps from the median is never far.
- * @returns whether each stands out, in the same order.
+ * @returns true for each outlier, in the same order.
  */
 export function isOutlier(values: readonly number[], resolution: number): boolean[] {
   if (values.length < LEAST) return values.map(() => false);

@@ -112,7 +112,7 @@ interface Cells {
 }
 
 /**
- * A turn of the axes within each cell: the first stands for the mean, all others carry nothing but
+ * A turn of the axes within each cell: the first carries the mean, all others carry nothing but
  * scatter. Tens of thousands of readings become some dozens of rows, and nothing is lost.
  */
 function cellsOf(

@@ -1,6 +1,6 @@
 /** One reading as the statistics see it: in whatever unit, against a number or a level. */
 export interface Reading {
-  /** In the factor's unit; NaN where levels stand in no order. */
+  /** In the factor's unit; NaN if the levels have no order. */
   readonly x: number;
   readonly y: number;
   /** Between which values it lies, where that is all that is known of it. */

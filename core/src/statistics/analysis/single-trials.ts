@@ -1,6 +1,6 @@
 /**
  * How often single trials mislead: the share of pairs, one trial of each of two neighbouring levels,
- * that come out alike or the other way round than the means of their levels do.
+ * that tie or come out in the opposite order to the means of their levels.
  * @param levels readings of each level, in the order of the levels.
  * @returns null where no two neighbours have different means.
  * Source: the two-sample U of Mann & Whitney, Ann. Math. Stat. 18, 50 (1947), over n m.

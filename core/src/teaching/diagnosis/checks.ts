@@ -1,7 +1,7 @@
 import type { CauseId } from './causes.js';
 import type { FaultyCircuit } from './faulty-bench.js';
 
-/** What a test needs beside hands and eyes. */
+/** Equipment that a test needs. */
 export const TOOLS = {
   meter: 'Meter',
   cells: 'Fresh cells',

@@ -58,7 +58,7 @@ const DEGREES = 12;
 const BLUNDER = 0.02;
 /** What a meter shows where nothing gets through, in its unit. */
 const BEYOND = 1e6;
-/** So sure and a fault is mended rather than looked for. */
+/** From this probability on, repairing is better than testing again. */
 export const SURE = 0.95;
 
 /** Minutes that any test takes besides: to find the things, and to write the answer down. */

@@ -13,7 +13,7 @@ import type { CauseId } from './causes.js';
 export interface FaultyCircuit {
   readonly emf: number;
   readonly internalResistance: number;
-  /** Leads, switch and whatever stands in the way; Infinity where the circuit is open. */
+  /** Resistance of leads, switch and contacts, Ω; Infinity if the circuit is open. */
   readonly resistance: number;
   /** Between the ends of the coil; Infinity where it cannot be measured through. */
   readonly coil: number;

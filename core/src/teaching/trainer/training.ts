@@ -33,7 +33,7 @@ const CURRENT: Readonly<Record<TestId, 'on' | 'off' | 'either'>> = {
   current: 'on',
 };
 
-/** What can be done wrong, beside not finding it. */
+/** Mistakes that can be made, apart from not finding the fault. */
 export const SAFETY_VIOLATIONS = {
   'live-hands': 'Hands in the circuit with the current on: switch off first.',
   'meter-fuse': 'The meter at ohms on a live coil: its fuse is gone. Ohms are for what is off.',
@@ -42,7 +42,7 @@ export const SAFETY_VIOLATIONS = {
 } as const;
 export type HarmId = keyof typeof SAFETY_VIOLATIONS;
 
-/** Where on the bench something is tested or mended. */
+/** Where on the bench something is tested or repaired. */
 export const BENCH_PARTS = {
   cells: {
     name: 'Cells',
@@ -119,7 +119,7 @@ export function mayBeOn({ sound }: DiagnosisModel, { bench }: HiddenFault): numb
   return bench.heat > 0 ? sound.onTime / bench.heat : Infinity;
 }
 
-/** What happens at the bench when something is done. Nothing happens any more once it is mended. */
+/** What happens at the bench when something is done. Nothing more happens once it is repaired. */
 export function applyAction(
   training: Training,
   action: Action,

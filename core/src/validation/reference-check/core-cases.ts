@@ -97,7 +97,7 @@ export function rodCase(entry: ReferenceCase, file: ReferenceFile): QuantitySour
   const coenergy = (airInductance * ampereTurns * ampereTurns) / 2 + coreCoenergy(state, curve);
   const middle = sectionFluxDensity(state, length / 2);
   const bore = Math.min(...sections.map((s) => s.innerRadius));
-  // Inside a pipe the field strength is that of the steel beside it.
+  // Inside a pipe the field strength is that of the steel next to it.
   const boreFlux = MU_0 * curve.fieldStrength(middle) * Math.PI * bore * bore;
   const values: Record<string, number> = {
     flux_mid: middle * Math.PI * (radius * radius - bore * bore) + boreFlux,

@@ -29,7 +29,7 @@ export const health = plugin<{ sequelize: Sequelize }>(async (app, { sequelize }
       at = performance.now();
       looking = null;
     }
-    // It has to be noticed when it is back, whoever asks.
+    // A recovery has to be noticed, whichever client asks.
     if (state === 'silent' && !ended) again = setTimeout(() => void now(), AGAIN_MS).unref();
     return state;
   }

@@ -4,7 +4,7 @@ import { networkInterfaces } from 'node:os';
 const LOOPBACK = /^(localhost|127(\.\d+){3}|::1|\[::1\])$/;
 
 /**
- * Where the tablets of a room reach Nab: as whoever asks does, or, asked on the machine itself, by
+ * Where the tablets of a room reach Nab: at the client's own address, or, asked on the machine itself, by
  * its first address in a network; null where it has none.
  */
 export function roomAddress({ protocol, host, hostname }: FastifyRequest): string | null {

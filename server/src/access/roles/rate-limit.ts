@@ -3,7 +3,7 @@ import type { Sequelize } from 'sequelize';
 import { currentSchool } from '../../platform/database/index.js';
 import { ProblemError } from '../../platform/problems/index.js';
 
-/** For so long a wrong guess is held against whoever sent it, s. */
+/** How long a wrong guess counts against its client, s. */
 const REMEMBERED_S = 600;
 /** Slips of the finger that cost nothing. */
 const FREE_ATTEMPTS = 4;
@@ -12,7 +12,7 @@ const MAX_BLOCK_S = 300;
 const TOGETHER = { points: 40, duration: 60 };
 
 /**
- * Slows whoever guesses a secret. A wrong guess counts twice: against the client, where each one
+ * Slows down guessing of a secret. A wrong guess counts twice: against the client, where each one
  * beyond a few doubles the time before the next is looked at, and against all clients of the school
  * together. A client without a failure is always looked at, so that a room full of guessers keeps out
  * nobody who types what is right. A success takes back no failure: who knows one code guesses another

@@ -47,7 +47,7 @@ export async function endOwnSession(request: FastifyRequest): Promise<void> {
 export const isSignedIn = ({ server, who }: FastifyRequest): boolean =>
   server.setting === 'classroom' && who.role === 'educator';
 
-/** Whether whoever began a long request is still let in. */
+/** True if the client of a long request still has access. */
 export async function isStillAuthorised(request: FastifyRequest): Promise<boolean> {
   if (request.server.setting === 'alone') return true;
   const token = request.cookies[COOKIE];

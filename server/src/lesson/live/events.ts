@@ -5,7 +5,7 @@ import { findPollsOf } from '../../planning/polls/index.js';
 import { findRoom } from '../room/index.js';
 import type { Change, ChangeKind } from './repository.js';
 
-/** What is sent of some changes of one investigation: each thing once, as it stands now. */
+/** What is sent of some changes of one investigation: each thing once, in its current state. */
 export function eventsFor(
   sequelize: Sequelize,
   investigationId: string,

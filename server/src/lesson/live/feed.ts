@@ -48,7 +48,7 @@ export class ChangeFeed {
         listener.publish([{ event: 'reset', data: {} }], horizon);
       } else {
         const { horizon, changes } = await readChanges(this.sequelize, since, [investigationId]);
-        // How the room stands is told too: a tablet may have missed that it is paused.
+        // The room's state is sent too: a tablet may have missed that it is paused.
         const room = { investigationId, kind: 'room', ref: null } as const;
         const events = await eventsFor(this.sequelize, investigationId, [...changes, room]);
         listener.publish(events, horizon);

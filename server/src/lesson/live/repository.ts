@@ -57,7 +57,7 @@ export async function isKept(sequelize: Sequelize, since: string): Promise<boole
   return row!.kept;
 }
 
-/** Throws away what is older than some days; whoever was away for longer reads everything anew. */
+/** Throws away what is older than some days; clients that were away longer read everything again. */
 export async function pruneChanges(sequelize: Sequelize, days: number): Promise<void> {
   await sequelize.query(
     `WITH gone AS (

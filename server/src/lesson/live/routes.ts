@@ -87,7 +87,7 @@ function tell(
     const data = one.event === 'room' ? roomFor(one.data, who) : one.data;
     void sse.send({ event: one.event, data }).catch(() => undefined);
   }
-  // The place comes last: whoever is cut off before it hears all of them again.
+  // The position comes last: a client that is cut off before it hears all of them again.
   void sse.send({ id: place, event: 'asOf', data: {} }).catch(() => undefined);
   if (who.role === 'group' && isLetGo(events, who.groupId)) sse.close();
 }

@@ -29,7 +29,7 @@ import {
 
 /**
  * Stores readings and predictions once under the client's id: what is answered is in the database.
- * What finds no place in its plan is kept beside it.
+ * Readings that do not fit the plan are kept apart.
  */
 export function readingService(sequelize: Sequelize) {
   /** @param of the investigation that the record is sent for; null from those who do not say it. */
@@ -102,7 +102,7 @@ export function readingService(sequelize: Sequelize) {
   };
 }
 
-/** A reading that stands for itself. */
+/** A reading that corrects nothing. */
 const ITS_OWN = { corrects: null, reason: null, withdrawn: false };
 
 async function requireUnplaced(id: string, transaction: Transaction) {

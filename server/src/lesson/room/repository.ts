@@ -16,7 +16,7 @@ import {
   UnplacedReadingRow,
 } from '../../platform/database/index.js';
 
-/** A room as it stands in the database. */
+/** A room as stored in the database. */
 export type OpenedRoom = RoomRow;
 
 const HOUR_MS = 3_600_000;
@@ -35,7 +35,7 @@ export async function openRoom(
   const found = await RoomRow.findByPk(investigationId, { transaction });
   if (found) return found;
   if (!(await InvestigationRow.findByPk(investigationId, { transaction }))) return null;
-  // Two may open it at once, and among a hundred million codes two may be alike.
+  // Two may open it at once, and among a hundred million codes two may be the same.
   await RoomRow.bulkCreate(
     [
       {

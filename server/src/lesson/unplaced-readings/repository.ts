@@ -4,7 +4,7 @@ import { InvestigationRow, UnplacedReadingRow } from '../../platform/database/in
 
 export type UnplacedKind = UnplacedReading['kind'];
 
-/** Keeps a record beside the plan; false where there is no such investigation. Once for each id. */
+/** Keeps a record apart from the plan; false where there is no such investigation. Once for each id. */
 export async function saveUnplaced(
   stray: { id: string; kind: UnplacedKind; investigationId: string; body: object; why: string },
   transaction: Transaction,

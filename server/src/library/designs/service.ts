@@ -19,7 +19,7 @@ export function designService(sequelize: Sequelize) {
         return design;
       }),
 
-    /** Writes against the version that was read; 0 makes a design that stands by itself. */
+    /** Writes against the version that was read; 0 creates a standalone design. */
     write: (id: string, { version, design, actor }: DesignUpdate): Promise<VersionedDesign> =>
       sequelize.transaction(async (transaction) => {
         const current = await findDesign(id, transaction);

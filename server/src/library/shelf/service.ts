@@ -37,7 +37,7 @@ export function shelfService(sequelize: Sequelize) {
       ),
 
     /**
-     * Puts something new on the shelf (version 0) or changes what stands there. What was taken off
+     * Puts something new on the shelf (version 0) or changes an item. What was taken off
      * comes back only when that is what is asked for, not by a change that was under way.
      */
     write: (id: string, { version, item, putBack }: ShelfUpdate): Promise<VersionedShelfItem> =>

@@ -220,7 +220,7 @@ export class CalibrationRow extends Model<
   declare taughtAt: Date;
 }
 
-// Made anew for every column: Sequelize writes the column's name into them.
+// Created for every column: Sequelize writes the column's name into them.
 const key = () => ({ type: DataTypes.UUID, primaryKey: true });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const reference = () => ({ type: DataTypes.UUID, allowNull: false });

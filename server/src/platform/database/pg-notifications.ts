@@ -2,7 +2,7 @@ import pg from 'pg';
 
 const AGAIN_MS = 1000;
 
-/** What was told on a channel; null where the connection stands anew and something may have been missed. */
+/** What was told on a channel; null after a reconnection, when something may have been missed. */
 export type NotificationListener = (told: string | null) => void;
 
 /** What the database's servers tell one another by its notifications, over a connection of its own. */

@@ -1,7 +1,7 @@
 import pg from 'pg';
 import PgBoss from 'pg-boss';
 
-/** Where the queue lies: beside the school's tables, so that no backup and no migration has to do with it. */
+/** Where the queue lies: apart from the school's tables, so that backups and migrations ignore it. */
 export const SCHEMA = 'jobs';
 
 export interface JobTimes {

@@ -16,7 +16,7 @@ export const jobs = plugin<{ databaseUrl: string; notices: PgNotifications }>(
     const queue = new JobQueue(databaseUrl, notices, failed);
     app.decorate('jobs', queue);
     app.addHook('onListen', () => {
-      // Nobody waits for it: whoever asks for a job starts it where this fails.
+      // Nobody waits for it: the next request starts it if this fails.
       queue.start().catch(failed);
     });
     app.addHook('preClose', () => queue.end());

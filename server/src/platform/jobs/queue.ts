@@ -24,7 +24,7 @@ type AnyJobHandler = JobHandler<object, object>;
 type Output = { readonly result: object } | { readonly fault: string };
 
 /**
- * Long work of all servers of one database: whoever has a hand free takes it up, whoever asked hears
+ * Long work of all servers of one database: a server that is free takes it, and the client hears
  * of its end by a notification. A job lives as long as somebody waits for it.
  */
 export class JobQueue {
@@ -68,7 +68,7 @@ export class JobQueue {
 
   /**
    * Has a job done and waits for it.
-   * @param signal whoever asked has left: the job is forgotten, and given up where it is being done.
+   * @param signal the client has left: the job is forgotten, and given up where it is being done.
    * @throws ProblemError BUSY when too many wait; UNAVAILABLE when this server ends, or when those
    *   who took it up died of it.
    */

@@ -1,6 +1,6 @@
 import type { FastifyReply } from 'fastify';
 
-/** Aborted when whoever asked closes the connection before the answer was sent. */
+/** Aborted when the client closes the connection before the reply is sent. */
 export function clientAbortSignal({ raw }: FastifyReply): AbortSignal {
   const controller = new AbortController();
   raw.on('close', () => {

@@ -46,7 +46,7 @@ export function pagesIn(folder: string): (path: string) => string {
 
 const partsOf = (path: string): string[] => path.split('/').filter((part) => part !== '');
 
-/** Whether an address is one of a route: `:name` stands for any one part. */
+/** Whether an address is one of a route: `:name` matches any one part. */
 const fits = (route: readonly string[], parts: readonly string[]): boolean =>
   route.length === parts.length &&
   route.every((part, i) => part.startsWith(':') || part === parts[i]);

@@ -4,7 +4,7 @@ import { hostname, networkInterfaces } from 'node:os';
 import { ProblemError } from '../problems/index.js';
 
 export interface SecurityOptions {
-  /** Names by which browsers may reach Nab beside this machine's own. */
+  /** Host names accepted in addition to this machine's own. */
   readonly hosts: readonly string[];
   /** Whether other machines may connect, by this one's name and addresses. */
   readonly classroom: boolean;
@@ -54,7 +54,7 @@ function isOurs(name: string, { hosts, classroom }: SecurityOptions): boolean {
   return classroom && machineNames().includes(wanted);
 }
 
-/** Read anew each time: a laptop goes from one network to the next. */
+/** Read each time: a laptop goes from one network to the next. */
 function machineNames(): string[] {
   const own = hostname().toLowerCase();
   const addresses = Object.values(networkInterfaces()).flatMap((nets) => nets ?? []);

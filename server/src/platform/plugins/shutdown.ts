@@ -12,7 +12,7 @@ export const shutdown = plugin(async (app) => {
     if (isEnding && underWay === 0) app.server.closeAllConnections();
   };
   app.server.on('connection', (socket) => {
-    // Between being told and listening no more; whoever comes now tries again elsewhere.
+    // Between being told and listening no more; new clients try again elsewhere.
     if (isEnding) socket.destroy();
   });
   app.server.on('request', (_request, response) => {

@@ -1,4 +1,4 @@
-/** Worker threads that are bundled beside the server; `tools/install/server-build.mjs` makes them. */
+/** Worker threads, bundled with the server; `tools/install/server-build.mjs` makes them. */
 type Thread = 'field-thread' | 'export-thread' | 'print-thread';
 
 /**

@@ -31,7 +31,7 @@ export const validation = plugin(async (app) => {
 
 /**
  * Lists longer than any that Nab reads are refused before each of their items is looked at.
- * @throws ProblemError INVALID_INPUT beside the list.
+ * @throws ProblemError INVALID_INPUT at the list.
  */
 function refuseCrowds(value: unknown): void {
   const left: { readonly path: string; readonly value: unknown }[] = [{ path: '', value }];

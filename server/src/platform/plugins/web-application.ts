@@ -13,7 +13,7 @@ export const webApplication = plugin<{ folder: string }>(async (app, { folder })
     cacheControl: false,
     // The first page is a page like the others; `/index.html` stays as the service worker knows it.
     index: false,
-    // What the build left beside a file as .br or .gz is sent to whoever understands it.
+    // Compressed files from the build (.br, .gz) are sent to clients that accept them.
     preCompressed: true,
     setHeaders(reply, served) {
       const path = served.replace(/\.(br|gz)$/, '');

@@ -5,7 +5,7 @@ import plugin from 'fastify-plugin';
 import { BaseError, ConnectionError, TimeoutError } from 'sequelize';
 import { ProblemError } from './problem-error.js';
 
-/** Every error leaves as a problem document of RFC 9457; only what is ours to mend is logged as error. */
+/** Every error leaves as a problem document of RFC 9457; only our own faults are logged as errors. */
 export const problems = plugin(async (app) => {
   app.setErrorHandler<FastifyError>((error, request, reply) => {
     const answer = toProblem(error);

@@ -63,7 +63,7 @@ function fromZip(file: Uint8Array): Uint8Array {
 /**
  * Takes an investigation in, all of it or nothing. It keeps its ids, so that what is handed on again
  * is the same.
- * @param asCopy gives everything in it new ids, beside what is here.
+ * @param asCopy gives everything in it new ids, so that nothing here is replaced.
  * @throws ProblemError INVALID_INPUT with what is wrong, ID_TAKEN when it is here already.
  */
 export async function importInvestigation(

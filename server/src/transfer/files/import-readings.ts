@@ -16,7 +16,7 @@ const AT_A_TIME = 100;
 /**
  * Brings the readings of a table into an investigation, with the levels and groups that they need:
  * all of them, or none. Sent again, what is there already stays as it is.
- * @throws ProblemError INVALID_INPUT beside the row, STALE_VERSION when the plan has changed.
+ * @throws ProblemError INVALID_INPUT at the row, STALE_VERSION when the plan has changed.
  */
 export async function importReadings(
   sequelize: Sequelize,

@@ -71,7 +71,7 @@ export interface Column {
   readonly kind: Kind;
   /** Of its numbers; empty where they have none. */
   readonly unit: string;
-  /** Name with the unit, as it stands at its head. */
+  /** Name with the unit, as in its heading. */
   readonly head: string;
 }
 

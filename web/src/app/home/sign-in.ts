@@ -95,7 +95,7 @@ export class SignIn {
 
   protected faultAt(path: string): string {
     const fault = this.fault();
-    // What belongs to no field stands at the pass phrase.
+    // Faults of no field are shown at the pass phrase.
     const at = fault?.path === 'setUp' && this.first() ? 'setUp' : 'passPhrase';
     return fault && at === path ? fault.message : '';
   }

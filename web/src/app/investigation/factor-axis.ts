@@ -3,7 +3,7 @@ import { axisNumber, isOrdered } from '@nab/core/lesson';
 import type { XAxis } from '../ui/charts';
 import type { NamedCase } from './investigation-store';
 
-/** The axis of the factor, and where each level stands on it. */
+/** The axis of the factor, and the place of each level on it. */
 export function factorAxis(
   plan: Plan,
   cases: readonly NamedCase[],

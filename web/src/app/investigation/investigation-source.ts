@@ -119,12 +119,12 @@ export class InvestigationSource {
     this.opened.next(id);
   }
 
-  /** The room as it now stands at the server. */
+  /** The room's current state at the server. */
   takeRoom(room: Room): void {
     this.following.takeRoom(room);
   }
 
-  /** A vote as it now stands at the server. */
+  /** A vote's current state at the server. */
   takePoll(poll: Poll): void {
     const base = this.baseSignal();
     if (base) this.setBase({ ...base, polls: replaced(base.polls ?? [], [poll]) });

@@ -156,7 +156,7 @@ export class InvestigationStore {
 
   /** What the trials so far say: the same that the CSV and the command line say. */
   private readonly found = computed(() => toFindings(this.trials(), this.predictions()));
-  /** What the groups thought before, as it stands. */
+  /** The groups' current predictions. */
   readonly guesses = computed(() => this.found().guesses);
   readonly findings = computed(() => {
     const { trials, guesses } = this.found();
@@ -183,12 +183,12 @@ export class InvestigationStore {
     this.source.merge(fresh);
   }
 
-  /** The room as it now stands at the server. */
+  /** The room's current state at the server. */
   takeRoom(room: Room): void {
     this.source.takeRoom(room);
   }
 
-  /** A vote as it now stands at the server. */
+  /** A vote's current state at the server. */
   takePoll(poll: Poll): void {
     this.source.takePoll(poll);
   }

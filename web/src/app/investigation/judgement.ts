@@ -9,7 +9,7 @@ import {
   type FairTest,
 } from '@nab/core/lesson';
 
-/** Where a case stands: its level and its line. */
+/** Identifies a case: its level and its line. */
 export interface CaseKey {
   readonly levelId: string;
   readonly seriesId: string | null;

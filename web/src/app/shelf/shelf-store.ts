@@ -34,7 +34,7 @@ export class ShelfStore {
     });
   }
 
-  /** Puts something new on the shelf, or writes a change of what stands there. */
+  /** Puts something new on the shelf, or saves a change of an item. */
   put(item: ShelfItem, before?: VersionedShelfItem): Promise<boolean> {
     return this.guard(async () => {
       const id = before?.id ?? uuid();

@@ -13,7 +13,7 @@ import { coreText } from '../../terms/index.js';
 /** A thing and how many of it one group needs. */
 export type Counted = readonly [name: string, each: number];
 
-/** What a lesson with an experiment needs beside wire, cells and leads. */
+/** What a lesson needs in addition to wire, cells and leads. */
 export interface ExperimentKit<D> {
   /** What the coil is wound on, and what it pulls. */
   body(document: D): readonly Counted[];

@@ -21,7 +21,7 @@ export class OpenPoll {
 
   readonly id = this.idSignal.asReadonly();
   readonly fault = this.faultSignal.asReadonly();
-  /** As it stands; null before it is opened. */
+  /** Its current state; null before it is opened. */
   readonly poll = computed((): Poll | null => {
     const body = this.bodySignal();
     return body && { ...body, id: this.idSignal(), telephones: this.telephonesSignal() };
@@ -37,7 +37,7 @@ export class OpenPoll {
       .subscribe(({ telephones }) => this.telephonesSignal.set(telephones));
   }
 
-  /** Without the server there is no vote; why stands in the fault. */
+  /** Without the server there is no vote; the fault says why. */
   async open(body: Omit<PollBody, 'hands' | 'closedAt'>): Promise<void> {
     this.idSignal.set(uuid());
     this.telephonesSignal.set(body.choices.map(() => 0));
@@ -58,7 +58,7 @@ export class OpenPoll {
     return this.send({ ...body, hands: body.hands.map((one, i) => (i === at ? hands : one)) });
   }
 
-  /** Nobody votes any more. @returns it as it stands; null where the server did not take it. */
+  /** Nobody votes any more. @returns its current state; null if the server did not accept it. */
   async close(closedAt: string): Promise<Poll | null> {
     const body = this.bodySignal()!;
     if (await this.send({ ...body, closedAt })) return this.poll();

@@ -1,7 +1,7 @@
 import type { Findings } from '@nab/core/lesson';
 
 /**
- * Groups by how much they lifted beside the others at the same levels, the most first: the mean over
+ * Groups by how much they lifted compared with the others at the same levels, the most first: the mean over
  * a group's trials of the reading over its level's mean. A group without trials comes last.
  */
 export function ranked<T extends { readonly id: string }>(

@@ -22,7 +22,7 @@ import { FindingsChart } from './findings-chart';
 import { OwnLineHands } from './own-line';
 import { ReadingLine } from './reading-line';
 
-/** What stands beside the chart: what is put in, the choice of curve, or what is done by hand. */
+/** Content next to the chart: what is put in, the choice of curve, or what is done by hand. */
 export type ChartMode = 'answer' | 'shape' | 'hand';
 
 /** The chart of all trials, with the curve that is chosen, a line of one’s own, and what is read off. */

@@ -31,7 +31,7 @@ import { Notice } from '../../ui/notices';
 import { PageView, printPages } from '../../ui/paper';
 import { Server, faultWords } from '../../platform/server';
 
-/** After the last change the report is asked for anew, ms. */
+/** After the last change the report is requested again, ms. */
 const REST_MS = 500;
 
 /** Files of an investigation: where each comes from, and for whom it is. */

@@ -5,7 +5,7 @@ import { againstShelf, kitOf } from '@nab/words/lesson';
 import { InvestigationStore } from '../../investigation';
 import { ShelfStore } from '../../shelf';
 
-/** The lesson as it is laid out: each step is computed anew only when what it stands on changes. */
+/** The lesson as it is laid out: each step is recomputed only when its inputs change. */
 @Injectable()
 export class Preparation {
   private readonly store = inject(InvestigationStore);

@@ -33,7 +33,7 @@ import { PageView, printPages } from '../../ui/paper';
 import { Server, faultWords } from '../../platform/server';
 import { Preparation } from './preparation';
 
-/** After the last change the pages are asked for anew, ms: until then it is saved. */
+/** After the last change the pages are requested again, ms: until then it is saved. */
 const REST_MS = 500;
 
 /** What the server is asked to lay out; `values` tells one state of the documents from the next. */
@@ -82,7 +82,7 @@ export class SheetsPart {
   protected readonly fault = signal<string | null>(null);
   private readonly shown = viewChild.required<ElementRef<HTMLElement>>('shown');
 
-  /** What the server is asked for; null until what stands on the pages is saved. */
+  /** What the server is asked for; null until the content of the pages is saved. */
   private readonly asked = computed((): Asked | null => {
     const documents = [this.store.plan(), this.store.design()];
     const saved = documents.every((one) => one.state() === 'saved');

@@ -61,7 +61,7 @@ const gentle = (design: DesignDocument, resistance = '0.5 Ω'): DesignDocument =
   leads: { ...design.leads, switchResistance: resistance },
 });
 
-/** Questions that classes ask, in Nab's own words; every one can be wound and run as it stands. */
+/** Questions that classes ask, in Nab's own words; each can be wound and run without a change. */
 export const READY_QUESTIONS: readonly ReadyQuestion[] = [
   {
     id: 'turns',

@@ -118,7 +118,7 @@ export class QuestionSentence {
   }
 
   protected editNumber(key: 'traySize' | 'repeats', value: number | null): void {
-    // An emptied box is no number, and the schema says so beside it.
+    // An emptied box is no number, and the schema says so next to it.
     this.edit({ [key]: value ?? NaN });
   }
 

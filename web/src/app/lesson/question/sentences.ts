@@ -132,7 +132,7 @@ export function promiseSentences(
   return verdicts;
 }
 
-/** One line of comfort when there is nothing to mend. */
+/** One reassuring line when there is nothing to fix. */
 export function goodNews(plan: Plan, cases: readonly NamedCase[], power: number | null): Verdict {
   const trials = cases.length * plan.groups.length * plan.repeats;
   const shown =

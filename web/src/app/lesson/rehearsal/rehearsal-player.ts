@@ -17,7 +17,7 @@ export interface BenchHand {
   play(moment: Moment, one: NamedCase): Promise<boolean | string>;
 }
 
-/** Where a rehearsal stands, so that a reload goes on there. */
+/** Progress of a rehearsal, so that a reload continues there. */
 interface Progress {
   /** When the lesson began, ms since 1970, and how far it is, s. */
   readonly start: number;

@@ -7,7 +7,7 @@ import { InvestigationStore } from '../../investigation';
 import { Server, ServerAway, ServerRefusal } from '../../platform/server';
 import { rehearsedPlan } from './rehearsed-plan';
 
-/** Begins a rehearsal of this lesson, beside it. */
+/** Begins a rehearsal of this lesson, as an investigation of its own. */
 @Component({
   selector: 'nab-rehearse',
   imports: [NzButtonModule],

@@ -52,7 +52,7 @@ export class OutcomeForm {
     return null;
   }
 
-  /** Message beside a field, once it was tried to save. */
+  /** Message next to a field, once it was tried to save. */
   errorAt(...paths: readonly string[]): string | null {
     const checked = this.checked();
     if (checked.ok || !this.shownSignal()) return null;

@@ -41,7 +41,7 @@ export class ReadingCorrections {
       nzFooter: null,
       nzWidth: 'min(680px, 96vw)',
     });
-    // Closed by Escape or beside it, it gives back nothing.
+    // Closed by Escape or a click outside, it returns nothing.
     return (await firstValueFrom(dialog.afterClose, { defaultValue: undefined })) ?? null;
   }
 

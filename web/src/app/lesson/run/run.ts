@@ -43,7 +43,7 @@ import { TellSpot } from './bench-spot';
 import { CurrentTrial } from './current-trial';
 import { TrialLog } from './trial-log';
 
-/** Where a trial stands: predict, check with the current off, switch on and do, read. */
+/** Progress of a trial: predict, check with the current off, switch on and do, read. */
 type Stage = 'predict' | 'off' | 'on' | 'read';
 const STAGE_NAMES: Readonly<Record<Exclude<Stage, 'on'>, string>> = {
   predict: 'Predict',

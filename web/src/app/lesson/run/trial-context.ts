@@ -13,7 +13,7 @@ import { TrialOrder, keyOf } from './trial-order';
 import { writeLocal, readLocal } from '../../platform/local-storage';
 import { SessionService } from '../../platform/session';
 
-/** Who stands at the bench, and which level is tried there: the group's choice, or next in its order. */
+/** The group at the bench and the level it tries: the group's choice, or next in its order. */
 @Injectable()
 export class TrialContext {
   private readonly store = inject(InvestigationStore);

@@ -101,7 +101,7 @@ export class TrialOrder {
         ? tasks.filter((t) => t.coil === task.coil).map(({ place }) => keyOf(cases[place]!))
         : [keyOf(one)],
     );
-    // Magnets that go round were warmed by whoever had them before.
+    // Magnets that go round were warmed by the group before.
     const shared = this.settings().arrangement === 'go-round';
     const heated = this.store
       .trials()

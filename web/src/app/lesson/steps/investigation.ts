@@ -22,7 +22,7 @@ import { ToastOutlet } from '../../ui/toasts';
 import { StepsRail, type Step } from './steps-rail';
 import { UnfinishedNotice } from './unfinished-notice';
 
-/** One investigation: the rail of steps on the left, the step itself beside it. */
+/** One investigation: the rail of steps on the left, the step itself next to it. */
 @Component({
   selector: 'nab-investigation',
   imports: [

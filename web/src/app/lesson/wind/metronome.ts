@@ -8,7 +8,7 @@ const LOUD = 0.2;
 /** Every tenth turn sounds an octave higher, so that the ear counts too. */
 const TENTH = 2;
 
-/** Clicks so many times a minute; whoever winds makes a turn at every click. */
+/** Clicks so many times a minute; one turn at every click. */
 export class Metronome {
   private readonly runningSignal = signal(false);
   readonly running = this.runningSignal.asReadonly();

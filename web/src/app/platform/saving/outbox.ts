@@ -18,7 +18,7 @@ export type Delivery =
   | { readonly kind: 'predictions'; readonly investigationId: string; readonly record: Prediction }
   | { readonly kind: 'readings'; readonly investigationId: string; readonly record: Reading };
 
-/** A record is neither in this browser nor at the server: whoever typed it must know. */
+/** A record is neither in this browser nor at the server: the person who typed it must know. */
 export class NotKept extends Error {
   override readonly name = 'NotKept';
 }

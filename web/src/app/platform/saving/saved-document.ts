@@ -105,7 +105,7 @@ export class SavedDocument<T extends object> implements SaveProgress {
     );
   }
 
-  /** Message beside a field, or null. */
+  /** Message next to a field, or null. */
   errorAt(path: string): string | null {
     return this.errors().find((error) => error.path === path)?.message ?? null;
   }

@@ -3,7 +3,7 @@ import { Injectable, signal } from '@angular/core';
 /** A clock that is less wrong than this is right enough for a bench. */
 const RIGHT_ENOUGH_MS = 20_000;
 
-/** How wrong this device's clock is beside the server's. */
+/** Offset of this device's clock from the server's. */
 @Injectable({ providedIn: 'root' })
 export class ServerTime {
   private readonly slowSignal = signal(0);

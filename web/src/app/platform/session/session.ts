@@ -7,7 +7,7 @@ import { Server, ServerAway } from '../server';
 
 const KEY = 'nab-session';
 
-/** As it is before anything else is known: whoever sits at this one machine. */
+/** As it is before anything else is known: the person at this one machine. */
 const LOCAL_SESSION: Session = {
   setting: 'alone',
   role: 'educator',

@@ -10,7 +10,7 @@ import { Observable } from 'rxjs';
 export class WorkerCalls<Api extends object> {
   private worker: Worker | null = null;
   private api: Remote<Api> | null = null;
-  /** Begins anew what the worker was asked and has not answered. */
+  /** Asks again what the worker has not answered. */
   private readonly open = new Set<() => void>();
   /** The same of what another worker is to be asked. */
   private readonly again = new Set<() => void>();

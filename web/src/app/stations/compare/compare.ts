@@ -31,7 +31,7 @@ import { comparisonRows, type Compared } from './comparison';
 
 const MOST = 4;
 
-/** A design that can be put beside others. */
+/** A design that can be compared. */
 interface Offered {
   readonly key: string;
   readonly from: string;
@@ -63,7 +63,7 @@ export class ComparePage {
   private readonly stored = signal<readonly Offered[]>([]);
   /** Keys of what can be compared, touched last first. */
   private touched: readonly string[] = [];
-  /** A design that another is to be put beside. */
+  /** A design that others are compared with. */
   private readonly beside: string | null;
   /** Keys in the order chosen; those ending in “,bare” are twins without their core. */
   protected readonly keys = signal<readonly string[]>([]);

@@ -29,7 +29,7 @@ export interface Compared {
   readonly fault: string | null;
 }
 
-/** One property of all designs; `differs` when not all are alike. */
+/** One property of all designs; `differs` when not all are the same. */
 export interface ComparisonRow {
   readonly name: string;
   readonly values: readonly string[];

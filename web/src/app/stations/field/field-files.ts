@@ -43,7 +43,7 @@ export function rulerCsv(lines: readonly RulerLine[]): string {
   return stringify([head, ...rows]);
 }
 
-/** The picture as an SVG that stands alone: shading as an image, tokens as the colours they have. */
+/** The picture as a standalone SVG: shading as an image, tokens as the colours they have. */
 export function pictureSvg(shade: HTMLCanvasElement, drawing: SVGSVGElement): string {
   const copy = drawing.cloneNode(true) as SVGSVGElement;
   const box = drawing.viewBox.baseVal;

@@ -7,7 +7,7 @@ import type { FieldRaster } from '@nab/core/fem';
 const NEAR = 0.005;
 const FAR = 0.03;
 
-/** What a gauss meter would show below the tip, near and far, beside the earth's field. */
+/** What a gauss meter would show below the tip, near and far, compared with the earth's field. */
 export function fieldSentence(raster: FieldRaster, { core }: MagnetDesign): string {
   const face = faceHeight(core);
   const at = (distance: number): number => {

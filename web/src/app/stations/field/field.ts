@@ -181,7 +181,7 @@ export class FieldPage {
     this.problem() ? (this.store.restingEvaluation()?.heap.mass ?? 0) : 0,
   );
 
-  /** What a gauss meter would show below the tip, and what that is beside the earth's field. */
+  /** What a gauss meter would show below the tip, and how that compares with the earth's field. */
   protected readonly tipSentence = computed(() => {
     if (this.magnet().pair) {
       return 'The field of both cores together, in the plane through both, by the instant model (tier 1).';
@@ -227,7 +227,7 @@ export class FieldPage {
     this.halt.next();
   }
 
-  /** Sets the picture aside, to stand beside a later one. */
+  /** Keeps the picture for comparison with a later one. */
   protected keep(): void {
     const raster = this.withCore().picture?.raster;
     if (!raster) return;

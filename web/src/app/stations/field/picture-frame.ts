@@ -92,7 +92,7 @@ export function filings(raster: FieldRaster, frame: Frame): string {
   return path;
 }
 
-/** A small compass: where it stands on the picture and how its needle is turned, degrees. */
+/** A small compass: its place on the picture and the angle of its needle, degrees. */
 export interface SmallCompass {
   readonly x: number;
   readonly y: number;

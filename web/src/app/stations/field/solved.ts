@@ -1,7 +1,7 @@
 import type { FieldPicture } from '@nab/core/experiments';
 import type { FieldNews } from './field-service';
 
-/** Where a solution stands: the last picture, what is said of it, and whether more is to come. */
+/** Progress of a solution: the last picture, what is said of it, and whether more is to come. */
 export interface Solved {
   readonly picture: FieldPicture | null;
   readonly said: string;

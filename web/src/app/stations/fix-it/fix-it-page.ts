@@ -3,7 +3,7 @@ import { toMagnetDesign } from '@nab/contract/experiments';
 import { MAGNET_ON_SCREEN } from '../../workbench/magnet';
 import { FixIt } from './fix-it';
 
-/** Why the magnet that stands by itself does not lift. */
+/** Why a standalone magnet does not lift. */
 @Component({
   selector: 'nab-fix-it-page',
   imports: [FixIt],

@@ -20,7 +20,7 @@ export function needlePicture(
   const pole = (end: 'point' | 'eye'): string =>
     magnetised ? (evaluation.northEnd === end ? 'N' : 'S') : '';
   const degrees = ((declination + angle) * 180) / Math.PI;
-  // The end that seeks north is up when the angle is nought.
+  // The end that seeks north is up when the angle is zero.
   const pointUp = evaluation.northEnd === 'point';
   const leavesRight = needle.leavesAt === 'point';
   const magnetX = leavesRight ? TABLE.left + TABLE.width + 6 : TABLE.left - 6;

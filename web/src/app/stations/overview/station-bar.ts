@@ -5,7 +5,7 @@ import { UploadName } from '../../ui/accessibility';
 import { Notice } from '../../ui/notices';
 import type { Station } from './station';
 
-/** What can be done with what stands on a station: begin again, keep it as a file, open one. */
+/** Actions of a station: begin again, keep it as a file, open one. */
 @Component({
   selector: 'nab-station-bar',
   imports: [Notice, NzButtonModule, NzUploadModule, UploadName],

@@ -6,7 +6,7 @@ import type { Editable } from '../../ui/fields';
 import { fileName, saveFile } from '../../platform/files';
 import { writeLocal, readLocal } from '../../platform/local-storage';
 
-/** What stands on a station: checked by its schema, remembered by this browser, kept as a file. */
+/** The document of a station: checked by its schema, remembered by this browser, kept as a file. */
 export class Station<T extends { readonly name: string }> implements Editable<T> {
   readonly value;
   readonly errors: Signal<readonly FieldError[]>;
@@ -40,7 +40,7 @@ export class Station<T extends { readonly name: string }> implements Editable<T>
     () => this.errors().find(({ path }) => path === 'name')?.message ?? null,
   );
 
-  /** Whether something typed in one of its parts needs mending. */
+  /** Whether something typed in one of its parts has to be corrected. */
   faulty(...parts: readonly (keyof T & string)[]): boolean {
     return hasFault(this, ...parts);
   }

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { STATIONS } from '../../ui/frame/stations';
 import { OpenDocuments } from '../../ui/notices';
 
-/** What stands beside the investigations, by what it shows. */
+/** The stations, by what they show. */
 @Component({
   selector: 'nab-stations-page',
   imports: [RouterLink],

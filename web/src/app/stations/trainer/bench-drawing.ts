@@ -24,7 +24,7 @@ const AT: Readonly<Record<BenchPartId, readonly [number, number, number, number]
   objects: [390, 318, 164, 62],
 };
 
-/** The bench as it stands: what is pressed is looked into. */
+/** The current bench: press a part to inspect it. */
 @Component({
   selector: 'nab-bench-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,

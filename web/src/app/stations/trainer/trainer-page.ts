@@ -45,7 +45,7 @@ import { BenchDrawing } from './bench-drawing';
 
 const isCheck = (id: TestId): id is CheckId => Object.hasOwn(CHECKS, id);
 
-/** A magnet with something wrong that somebody else knows: find it, mend it, do no harm. */
+/** A magnet with something wrong that somebody else knows: find it, fix it, do no harm. */
 @Component({
   selector: 'nab-trainer-page',
   imports: [BenchDrawing, Notice, NumberField, NzButtonModule],

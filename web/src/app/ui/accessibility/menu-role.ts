@@ -63,7 +63,7 @@ export class MenuList {
     else if (looks > 0) setTimeout(() => this.closing(looks - 1), 50);
   }
 
-  /** Whoever closed the menu with a key stands where it was opened. */
+  /** Closed by a key, the menu gives the focus back to its button. */
   private leave(): void {
     const lost = document.activeElement === null || document.activeElement === document.body;
     if (lost && this.before instanceof HTMLElement) this.before.focus();

@@ -4,7 +4,7 @@ import { markerColour, markerPath } from './markers';
 export interface PictureWords {
   readonly title: string;
   readonly caption: string;
-  /** What each marker stands for, in the order of the markers. */
+  /** The meaning of each marker, in order. */
   readonly key?: readonly string[];
 }
 

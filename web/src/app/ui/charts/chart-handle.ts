@@ -79,7 +79,7 @@ export class ChartHandle {
   }
 }
 
-/** By how many steps a key moves what stands in a chart. */
+/** By how many steps a key moves a handle of a chart. */
 export const STEPS: Readonly<Record<string, number>> = {
   ArrowLeft: -1,
   ArrowDown: -1,

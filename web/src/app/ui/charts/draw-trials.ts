@@ -26,7 +26,7 @@ export interface DrawPlaces {
   readonly ends: readonly [number, number];
 }
 
-/** A label beside the plot: where it belongs, and what it says in how many lines. */
+/** A label next to the plot: where it belongs, and what it says in how many lines. */
 interface EndLabel {
   readonly y: number;
   readonly colour: string;
@@ -176,7 +176,7 @@ const through = <T extends { readonly x: number }>(
     (at) => up(height(at)),
   )(curve);
 
-/** The last point of a curve that is in view; its label stands there. */
+/** The last visible point of a curve, where its label goes. */
 function lastWithin<T>(
   curve: readonly T[],
   place: (at: T) => number,

@@ -17,7 +17,7 @@ export type Linear = ReturnType<typeof scaleLinear<number, number>>;
 /** A scale upward, linear or logarithmic. */
 export type YScale = Linear | ReturnType<typeof scaleLog<number, number>>;
 
-/** What stands along the bottom: numbers in order, or names in no order. */
+/** The horizontal axis: numbers in order, or names in no order. */
 export type XAxis =
   | {
       readonly kind: 'graded';
@@ -34,16 +34,16 @@ export interface XScale {
   /** The number at a place; NaN among names. */
   invert(place: number): number;
   readonly ticks: readonly number[];
-  /** Room between neighbours, for what stands at a value. */
+  /** Room between neighbouring values. */
   readonly step: number;
 }
 
-/** Room beside the outermost values, in the drawing's own units, where none is said. */
+/** Room outside the outermost values, in the drawing's own units, where none is said. */
 const ROOM = 44;
 
 /**
  * Places across for an axis: graded values as they are, names evenly spaced by their index.
- * @param room beside the outermost values, for what stands there.
+ * @param room outside the outermost values.
  * @param zoom how closely it is looked at; names stay where they are.
  */
 export function makeXScale(
@@ -96,7 +96,7 @@ export function makeYScale(
   );
 }
 
-/** Room beside the outermost values on an axis of logarithms, as a factor. */
+/** Room outside the outermost values on a logarithmic axis, as a factor. */
 const LOG_ROOM = 1.25;
 
 /** Places across by the logarithm of graded values above zero; names stand as they do. */

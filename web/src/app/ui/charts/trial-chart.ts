@@ -46,7 +46,7 @@ import type { TrialChartData } from './trial-data';
 export interface TrialPlaces {
   readonly across: XScale;
   readonly up: YScale;
-  /** What stands at the upper edge when all is seen. */
+  /** The value at the upper edge when nothing is zoomed. */
   readonly most: number;
   /** Edges of the plot. */
   readonly top: number;
@@ -275,7 +275,7 @@ export class TrialChart {
     const [x, y] = this.at(index);
     return { index, at: { x, y }, text: spotText(spot) };
   });
-  /** Where piles stand, for whoever looks for the nearest. */
+  /** Places of the clusters, to find the nearest. */
   private readonly tree = computed(() =>
     quadtree<number>(
       this.spots().map((_, i) => i),
@@ -285,7 +285,7 @@ export class TrialChart {
   );
 
   constructor() {
-    // Apart, so that thousands of marks are drawn anew only when they have moved.
+    // Apart, so that thousands of marks are redrawn only when they have moved.
     afterRenderEffect(() => this.drawFrame());
     afterRenderEffect(() => this.drawMarks());
     afterRenderEffect(() => this.drawLines());

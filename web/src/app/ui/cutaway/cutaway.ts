@@ -81,7 +81,7 @@ function drawSum(group: Group, text: string): void {
 }
 
 const GRAIN = 0.0005;
-/** The grips stand beside the ruler, clear of lens and heap. */
+/** The grips are next to the ruler, clear of lens and heap. */
 const GRIP_X = 62;
 let nextId = 0;
 

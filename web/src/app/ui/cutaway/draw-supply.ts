@@ -2,7 +2,7 @@ import { CELL_SIZES, isSingleCell } from '@nab/core/physics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { BOX, CELL, supplyBox, type Group, type Layout } from './layout';
 
-/** The cells at their place beside the magnet, and the leads from both tails to them. */
+/** The cells at their place next to the magnet, and the leads from both tails to them. */
 export function drawSupply(
   group: Group,
   design: MagnetDesign,

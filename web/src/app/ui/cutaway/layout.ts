@@ -88,7 +88,7 @@ export function layOut(
     (BOX.height - TOP - BOTTOM) / (above + lift + below),
     HALF_WIDTH / (beside + apart),
   );
-  // In steps of 3 %, so that the picture stands still while the heap grows a little.
+  // In steps of 3 %, so that the picture does not jump while the heap grows a little.
   const scale = wanted ?? 1.03 ** Math.floor(Math.log(fitting) / Math.log(1.03));
   const zero = TOP + above * scale;
   return {

@@ -8,7 +8,7 @@ import {
 } from '@angular/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
 
-/** A name that stands as a heading and is changed where it stands. */
+/** A name shown as a heading and edited in place. */
 @Component({
   selector: 'nab-name-box',
   imports: [NzInputModule],

@@ -160,7 +160,7 @@ export class Frame {
   protected readonly theme = inject(ThemeService);
   protected readonly who = inject(SessionService);
   private readonly router = inject(Router);
-  /** A board or a telephone that votes has no business beside what it shows. */
+  /** A board, or a phone that votes, has no navigation. */
   protected readonly bare = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
@@ -179,7 +179,7 @@ export class Frame {
   );
 
   constructor() {
-    // The session ended: whoever this is gets in again, and what waits here stays here.
+    // The session ended: sign in again; what waits here is kept.
     inject(Server)
       .unknown.pipe(
         exhaustMap(() => this.who.refresh()),

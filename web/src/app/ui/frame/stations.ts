@@ -5,7 +5,7 @@ export interface StationWay {
   readonly words: string;
 }
 
-/** What can be built, watched and played with beside the investigations. */
+/** What can be built, watched and played with outside the investigations. */
 export const STATIONS: readonly { readonly name: string; readonly ways: readonly StationWay[] }[] =
   [
     {
@@ -55,7 +55,7 @@ export const STATIONS: readonly { readonly name: string; readonly ways: readonly
         {
           to: '/trainer',
           name: 'Trainer',
-          words: 'A magnet with a hidden fault: find it, mend it, do no harm.',
+          words: 'A magnet with a hidden fault: find it, fix it, do no harm.',
         },
         {
           to: '/guess',

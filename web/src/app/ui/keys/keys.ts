@@ -15,7 +15,7 @@ export class Keys {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
       const target = host.querySelector('input') ?? host;
-      // What is typed next replaces what stands there.
+      // What is typed next replaces the old value.
       const chosen = (): void => {
         if (target instanceof HTMLInputElement) queueMicrotask(() => target.select());
       };

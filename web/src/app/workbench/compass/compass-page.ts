@@ -4,7 +4,7 @@ import { StandalonePage, StandaloneDesign } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { COMPASS_ON_SCREEN, CompassDesigner, type CompassOnScreen } from './compass-designer';
 
-/** The wire and compass that stand beside the investigations, to be shown and tried out. */
+/** The wire and compass outside the investigations, to be shown and tried out. */
 @Component({
   selector: 'nab-compass-page',
   imports: [CompassDesigner, StandalonePage],

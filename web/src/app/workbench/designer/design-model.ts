@@ -24,7 +24,7 @@ export interface DesignRules<E extends ExperimentId, Evaluation> {
   /** @throws CoreError where the design cannot be built. */
   readonly evaluate: (design: ExperimentDesigns[E]) => Evaluation;
   readonly cautions: (design: ExperimentDesigns[E], evaluation: Evaluation) => readonly Caution[];
-  /** The figures beside the drawing. */
+  /** The figures next to the drawing. */
   readonly deciding: (design: ExperimentDesigns[E], evaluation: Evaluation) => readonly Fact[];
   /** All figures, for the drawer. */
   readonly facts: (design: ExperimentDesigns[E], evaluation: Evaluation) => readonly Fact[];

@@ -123,7 +123,7 @@ export class DocumentBar<K extends ExperimentId> {
   /** What else can be done with it, before and after what can be done with every design. */
   readonly first = input<readonly MenuEntry[]>([]);
   readonly last = input<readonly MenuEntry[]>([]);
-  /** What can be taken beside kept designs and files. */
+  /** Offered in addition to saved designs and files. */
   readonly offers = input<readonly Offer[]>([]);
   /** The page on which designs of the kind stand by themselves, if they can be opened there. */
   readonly page = input<string | null>(null);
@@ -164,7 +164,7 @@ export class DocumentBar<K extends ExperimentId> {
     });
   }
 
-  /** Keeps a copy that stands by itself, in no investigation. */
+  /** Saves a standalone copy, outside any investigation. */
   private async duplicate(): Promise<void> {
     const design = { ...this.document().valid(), name: `${this.document().valid().name}, copy` };
     const id = uuid();

@@ -1,6 +1,6 @@
 import type { FieldError } from '@nab/contract/problem';
 
-/** Whether something that is typed in one of a document's parts needs mending. */
+/** Whether something typed in one of a document's parts has to be corrected. */
 export function hasFault(
   { errors }: { readonly errors: () => readonly FieldError[] },
   ...parts: readonly string[]

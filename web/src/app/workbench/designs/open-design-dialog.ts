@@ -138,7 +138,7 @@ export interface Offer {
 export class OpenDesignDialog {
   readonly experiment = input.required<ExperimentId>();
   readonly visible = model(false);
-  /** What is offered beside the designs that stand by themselves. */
+  /** Offered in addition to the standalone designs. */
   readonly offers = input<readonly Offer[]>([]);
   /** The page on which designs of the kind stand by themselves. */
   readonly page = input<string | null>(null);

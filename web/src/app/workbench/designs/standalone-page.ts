@@ -16,7 +16,7 @@ import type { ExperimentId } from '@nab/core/experiments';
 import { Notice, OpenDocuments } from '../../ui/notices';
 import { StandaloneDesign } from './standalone-design';
 
-/** The page of a design that stands by itself: shows what is put in it once the design was read. */
+/** The page of a standalone design: shows what is put in it once the design was read. */
 @Component({
   selector: 'nab-standalone-page',
   imports: [NgTemplateOutlet, Notice],

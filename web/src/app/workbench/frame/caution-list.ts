@@ -3,7 +3,7 @@ import type { Caution } from '@nab/core/physics';
 import { cautionText } from '@nab/words/experiments';
 import { Notice } from '../../ui/notices';
 
-/** Cautions beside the choice that causes them. */
+/** Cautions next to the choice that causes them. */
 @Component({
   selector: 'nab-caution-list',
   imports: [Notice],

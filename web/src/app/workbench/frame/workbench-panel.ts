@@ -9,7 +9,7 @@ export class WorkbenchPanel {
   readonly nabPartName = input.required<string>();
   /** Letters that lead to fields of the part; a field bears its own in `data-key`. */
   readonly nabPartKeys = input('');
-  /** Something typed in it needs mending. */
+  /** Something typed in it has to be corrected. */
   readonly nabPartFault = input(false);
   /** It is the cause of a caution. */
   readonly nabPartCaution = input(false);

@@ -35,7 +35,7 @@ const LEFT_KEY = 'nab-bench';
 const LEFT = { begin: 44, least: 28, most: 72 } as const;
 
 /**
- * A bench: what is designed as a drawing, the sentence that matters above it, beside it the numbers
+ * A bench: what is designed as a drawing, the sentence that matters above it, next to it the numbers
  * that decide and an inspector with the fields of the part in hand. On a laptop nothing of it scrolls
  * off the screen; on a tablet or telephone the inspector is a sheet at the lower edge.
  *
@@ -129,7 +129,7 @@ export class Workbench {
     const box = this.host.querySelector<HTMLInputElement>(selector);
     if (box) {
       box.focus();
-      // What is typed next replaces what stands there.
+      // What is typed next replaces the old value.
       box.select();
     } else if (frames > 0) requestAnimationFrame(() => this.seek(selector, frames - 1));
   }

@@ -131,7 +131,7 @@ export class MagnetDesigner {
     const { evaluation } = this.base();
     return evaluation && liftSentence(evaluation, this.design().load, this.store.belief());
   });
-  /** Why the class's magnets are reckoned with other counts than Nab's model alone gives. */
+  /** Why the counts of this class's magnet differ from Nab's model alone. */
   protected readonly learnt = computed(() => {
     const { evaluation } = this.base();
     const belief = this.store.learnt();

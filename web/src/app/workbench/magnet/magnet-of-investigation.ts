@@ -4,7 +4,7 @@ import { InvestigationStore } from '../../investigation';
 import type { SavedDocument } from '../../platform/saving';
 import { MAGNET_ON_SCREEN, type MagnetOnScreen } from './magnet-on-screen';
 
-/** Apart from the token: a magnet that stands alone needs nothing of an investigation. */
+/** Apart from the token: a standalone magnet needs nothing of an investigation. */
 export const MAGNET_OF_INVESTIGATION = {
   provide: MAGNET_ON_SCREEN,
   useFactory: (): MagnetOnScreen => {

@@ -21,7 +21,7 @@ export interface MagnetLesson {
   readonly stopped: readonly string[];
 }
 
-/** What the magnet's pages work on: an investigation's magnet, or one that stands by itself. */
+/** What the magnet's pages work on: an investigation's magnet or a standalone one. */
 export interface MagnetOnScreen {
   readonly document: Signal<SavedDocument<DesignDocument>>;
   /** What a class's counts have shown about the model. */

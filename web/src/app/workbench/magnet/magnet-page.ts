@@ -3,7 +3,7 @@ import { RouterOutlet } from '@angular/router';
 import { StandaloneDesign, StandalonePage } from '../designs';
 import { STANDALONE_MAGNET } from './magnet-on-screen';
 
-/** A magnet that stands beside the investigations: the bench, and the field of what is on it. */
+/** A magnet outside the investigations: the bench, and the field of what is on it. */
 @Component({
   selector: 'nab-magnet-page',
   imports: [RouterOutlet, StandalonePage],

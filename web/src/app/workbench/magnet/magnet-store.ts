@@ -23,7 +23,7 @@ export class MagnetStore {
   private readonly onScreen = inject(MAGNET_ON_SCREEN);
 
   readonly design = this.onScreen.document;
-  /** The lesson it is for; null when it stands by itself. */
+  /** The lesson it is for; null for a standalone magnet. */
   readonly lesson = this.onScreen.lesson;
   /** What the class's own trials tell; null while there are none. */
   readonly learnt = this.onScreen.belief;

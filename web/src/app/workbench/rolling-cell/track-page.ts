@@ -4,7 +4,7 @@ import { StandaloneDesign, StandalonePage } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { TRACK_ON_SCREEN, TrackDesigner, type TrackOnScreen } from './track-designer';
 
-/** The rolling cell that stands beside the investigations. */
+/** The rolling cell outside the investigations. */
 @Component({
   selector: 'nab-track-page',
   imports: [StandalonePage, TrackDesigner],

@@ -17,7 +17,7 @@ import { ShellStore } from './shell-store';
 import { WorkerCalls } from '../../platform/workers';
 import type { ShellApi, ShellCheck as Check, ShellMessage } from './shell.worker';
 
-/** The pull by finite elements, two ways, gap after gap, beside the network's. */
+/** The pull by finite elements, two ways, gap after gap, compared with the network's. */
 @Component({
   selector: 'nab-shell-check',
   imports: [Notice, NzButtonModule, NzTableModule, TableName],

@@ -7,7 +7,7 @@ import { ShellDesigner } from './shell-designer';
 import { SHELL_DOCUMENT, ShellStore } from './shell-store';
 import { readLocal } from '../../platform/local-storage';
 
-/** The shell magnet that stands beside the investigations, for the demonstrator. */
+/** The shell magnet outside the investigations, for the demonstrator. */
 @Component({
   selector: 'nab-shell-magnet',
   imports: [ShellDesigner, StandalonePage],

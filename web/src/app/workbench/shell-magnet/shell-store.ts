@@ -19,7 +19,7 @@ import { decidingShellFacts, shellFacts } from './shell-facts';
 
 const SHELL = shellSchema as Schema<ShellDocument>;
 
-/** The shell magnet's document that is on screen, an investigation's or one that stands by itself. */
+/** The shell magnet's document that is on screen, an investigation's or a standalone one. */
 export const SHELL_DOCUMENT = new InjectionToken<Signal<SavedDocument<ShellDocument>>>(
   'the shell magnet on screen',
 );

@@ -4,7 +4,7 @@ import { StandaloneDesign, StandalonePage } from '../designs';
 import type { SavedDocument } from '../../platform/saving';
 import { SPINNER_ON_SCREEN, SpinnerDesigner } from './spinner-designer';
 
-/** The spinner that stands beside the investigations. */
+/** The spinner outside the investigations. */
 @Component({
   selector: 'nab-spinner-page',
   imports: [SpinnerDesigner, StandalonePage],

@@ -250,7 +250,7 @@ function chargeFact(document: DesignDocument, e: Evaluation): Fact[] {
   ];
 }
 
-/** What a magnet lifts beside a heap, and what switching off does; these follow the hand at rest. */
+/** What a magnet lifts besides a heap, and what switching off does; these follow the hand at rest. */
 export function liftFactsOf(document: DesignDocument, magnet: MagnetDesign, e: Evaluation): Fact[] {
   const material = MATERIALS[document.core.material];
   const residual = residualAfter(magnet, e);

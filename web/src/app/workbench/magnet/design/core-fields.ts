@@ -21,7 +21,7 @@ import { ChoiceField, QuantityField, TextField } from '../../../ui/fields';
 import { FromShelf } from '../shelf';
 import { ToastService } from '../../../ui/toasts';
 
-/** The core: its shape, size and steel, and whether a second one stands beside it. */
+/** The core: its shape, size and steel, and whether there is a second one. */
 @Component({
   selector: 'nab-core-fields',
   imports: [ChoiceField, FormField, FromShelf, QuantityField, Sparkline, TextField],
