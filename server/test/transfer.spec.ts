@@ -269,12 +269,14 @@ describe('what is handed on', () => {
     const text = pdf.pages.map((page) => page.text).join(' ');
     for (const part of [
       'What we asked',
-      'Was it a fair test?',
-      'What we read',
-      'What can be said',
+      'What we found',
+      'The evidence',
+      'How sure we are',
       'Conclusion',
+      'Was it a fair test?',
+      'Caution',
       'Every trial',
-      'Careful',
+      'Appendix',
     ]) {
       expect(text).toContain(part);
     }
