@@ -30,7 +30,7 @@ export async function printBundles(browser, address, id, folder) {
   const sum = (names) => [...names].reduce((all, name) => all + kilobytes(folder, name), 0);
   const initial = sum(first);
   console.log(
-    '\nJavaScript fetched until the page is quiet, kB gzip; of it at most before the page is drawn:',
+    '\nJavaScript of each page when it is quiet, and the budget before it is drawn, kB gzip:',
   );
   const row = (name, size, most) =>
     console.log(`  ${name.padEnd(20)} ${size.toFixed(1).padStart(7)} ${String(most).padStart(5)}`);

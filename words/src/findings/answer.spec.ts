@@ -66,9 +66,8 @@ const lineIds = cells.map(({ id }) => id);
 describe('the answer of the findings', () => {
   // Least squares by hand: means 4.5, 7.5, 13.5 at 10, 20, 40 turns lie on 0.3 × turns + 1.5.
   it('claims with its figure, to the first digit of its uncertainty', () => {
-    const { claim, figures, isShown, lines } = answerOf(examplePlan(), readingsOf([clear], [null]));
+    const { claim, figures, lines } = answerOf(examplePlan(), readingsOf([clear], [null]));
     expect(claim).toBe('Each extra turn lifts about 0.3 more objects.');
-    expect(isShown).toBe(true);
     expect(lines).toEqual([]);
     expect(figures[0]).toMatchObject({ name: 'Slope, objects per turn', value: '0.300' });
     expect(figures[0]!.note).toMatch(/^95 % CI 0\.2\d\d to 0\.3\d\d$/);
@@ -81,11 +80,10 @@ describe('the answer of the findings', () => {
   });
 
   it('claims nothing that these trials do not show, and says what would', () => {
-    const { claim, isShown, figures } = answerOf(examplePlan(), readingsOf([flat], [null]));
+    const { claim, figures } = answerOf(examplePlan(), readingsOf([flat], [null]));
     expect(claim).toMatch(
       /^These trials do not show yet that the number of turns makes a difference\. .*(repeats|further apart)/,
     );
-    expect(isShown).toBe(false);
     expect(figures[1]).toMatchObject({ value: 'Not shown yet' });
   });
 
@@ -121,9 +119,9 @@ describe('the answer of the findings', () => {
     );
     const { figures } = answerOf(examplePlan(), readingsOf([clear], [null]), { predictions });
     // |4 − 4.5|, |7 − 7.5| and |10 − 13.5|: 1.5 on average.
-    expect(figures[2]).toMatchObject({ name: 'Class predicted', value: '±1.5', unit: 'objects' });
+    expect(figures[2]).toMatchObject({ name: 'Class was off by', value: '1.5', unit: 'objects' });
     // 6.5 was predicted of every trial: 2, 1 and 7 off.
-    expect(figures[3]).toMatchObject({ name: 'Nab predicted', value: '±3.3', unit: 'objects' });
+    expect(figures[3]).toMatchObject({ name: 'Nab was off by', value: '3.3', unit: 'objects' });
   });
 
   it('is said to a child without statistics', () => {

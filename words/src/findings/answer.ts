@@ -41,15 +41,12 @@ export interface AnswerLine {
   readonly plainly: string;
   /** What fits best; empty where that is the same for all lines. */
   readonly shape: string;
-  readonly isShown: boolean;
 }
 
 /** The answer to the question of an investigation, and why. */
 export interface Answer {
   /** One sentence with its figure, no stronger than the trials allow. */
   readonly claim: string;
-  /** Whether the trials show anything, on any line. */
-  readonly isShown: boolean;
   readonly figures: readonly AnswerFigure[];
   /** A row for each of several lines; none for a single one. */
   readonly lines: readonly AnswerLine[];
@@ -93,7 +90,6 @@ export function findingsAnswer(
   if (lines.length === 0) return null;
   return {
     claim: claimOf(lines, asked),
-    isShown: lines.some(({ shown }) => shown),
     figures: [
       ...(lines.length === 1 ? effectOf(lines[0]!, asked) : []),
       surenessOf(lines, findings, plan, reader),
@@ -104,12 +100,7 @@ export function findingsAnswer(
   };
 }
 
-/** What each extra step of the factor does: `lifts about 8 more objects`. */
-function effectText({ line }: Analysis, { measure, words }: Asked): string {
-  const { does, amount } = effectParts(line!, measure, words);
-  return `${does} about ${amount}`;
-}
-
+/** What each extra step of the factor does: `lifts` and `8 more objects`. */
 function effectParts(
   line: FittedCurve,
   measure: Measure,
@@ -168,10 +159,9 @@ function slopesClaim(lines: readonly Line[], alone: boolean, asked: Asked): stri
     ...effectParts(line.analysis.line!, measure, words),
   }));
   if (alone) {
-    const { analysis } = lines[0]!;
-    const effect = effectText(analysis, asked);
+    const effect = `${first!.does} about ${first!.amount}`;
     if (reader === 'full') return `${each} ${effect}.`;
-    const grows = analysis.line!.coefficients[1]! > 0;
+    const grows = lines[0]!.analysis.line!.coefficients[1]! > 0;
     return `${words.more}, ${words.then[grows ? 0 : 1]}: ${lowered(each)} ${effect}.`;
   }
   if (others.some(({ does }) => does !== first!.does)) {
@@ -299,22 +289,22 @@ function predictedOf(
   const scores = measure.data === 'yes-no' ? null : predictionScores(levels);
   if (!scores) return [];
   const unit = measure.unit || (measure.data === 'count' ? 'objects' : '');
-  const off = (value: number): string => `±${formatNumber(inUnitOf(measure)(value), 2)}`;
+  const off = (value: number): string => formatNumber(inUnitOf(measure)(value), 2);
   return [
     {
-      name: reader === 'full' ? 'Class predicted' : 'We predicted',
+      name: reader === 'full' ? 'Class was off by' : 'We were off by',
       value: off(scores.groups),
       unit,
-      note: 'off by, on average',
+      note: 'on average',
     },
     {
-      name: 'Nab predicted',
+      name: 'Nab was off by',
       value: off(scores.model),
       unit,
       note:
         reader === 'full' && compared > 0
           ? `${inBand} of ${compared} trials in its band`
-          : 'off by, on average',
+          : 'on average',
     },
   ];
 }
@@ -341,7 +331,6 @@ function rowOf({ name, analysis, shown }: Line, asked: Asked): AnswerLine {
         ? effectParts(fitted, asked.measure, asked.words).amount
         : lowered(otherClaim({ name, analysis, shown }, asked)),
     shape: best === undefined ? '' : CURVE_NAMES[best],
-    isShown: shown,
   };
 }
 
@@ -407,7 +396,8 @@ function censoredReason(findings: Findings): Reason[] {
 function plainReasons(line: Line, asked: Asked): Reason[] {
   const { analysis, shown } = line;
   const least = Math.min(...analysis.levels.map(({ summary }) => summary.n));
-  const odd = analysis.drift && Math.abs(analysis.drift.perTrial) > analysis.drift.interval95;
+  const { drift } = analysis;
+  const drifts = drift && Math.abs(drift.perTrial) > drift.interval95;
   const reason = (answers: Answers, text: string): Reason => ({ state: 'rest', text, answers });
   return [
     ...evidenceOf(line, asked),
@@ -417,11 +407,13 @@ function plainReasons(line: Line, asked: Asked): Reason[] {
         ? 'We tried some levels only once.'
         : `We tried each level at least ${least === 2 ? 'twice' : `${least} times`}.`,
     ),
-    ...(odd
+    ...(drifts
       ? [
           reason(
             'sure',
-            'Later trials read differently from earlier ones. The cells may be running down.',
+            drift.perTrial < 0
+              ? 'Later trials read less than earlier ones. The cells may be running down.'
+              : 'Later trials read more than earlier ones. Perhaps we got better at it.',
           ),
         ]
       : []),
@@ -431,7 +423,7 @@ function plainReasons(line: Line, asked: Asked): Reason[] {
             'sure',
             analysis.misleadingPairRate < 0.02
               ? 'One trial at each level would nearly always have given the same answer.'
-              : `One trial at each level would have misled us about ${percentText(analysis.misleadingPairRate)} of the time.`,
+              : `One trial at each level would have misled us about one time in ${Math.round(1 / analysis.misleadingPairRate)}.`,
           ),
         ]
       : []),

@@ -56,8 +56,8 @@ export class FindingsChart {
   readonly graded = computed(() => isOrdered(this.store.factor().axis));
   readonly yesNo = computed(() => this.store.measure().data === 'yes-no');
   private readonly chosen = signal<Partial<ChartLook>>({});
-  /** Shapes that the readings of no line tell from the best. */
-  private readonly alike = computed(() =>
+  /** Shapes that fit about as well as the best one on every line, the best first. */
+  private readonly equallySupported = computed(() =>
     this.whole()
       ? equallySupportedInAll(
           this.store.findings().series.flatMap(({ analysis }) => analysis ?? []),
@@ -66,9 +66,9 @@ export class FindingsChart {
   );
   /** Until somebody chooses: the straight line, unless another shape is told apart from it. */
   readonly look = computed((): ChartLook => {
-    const alike = this.alike();
-    const best = alike.find((id) => id !== 'means' && id !== 'none');
-    const curve = alike.includes('line') || best === undefined ? 'line' : best;
+    const supported = this.equallySupported();
+    const best = supported.find((id) => id !== 'means' && id !== 'none');
+    const curve = supported.includes('line') || best === undefined ? 'line' : best;
     const several = this.store.findings().series.length > 1;
     const band = several || !this.hasLearnt() ? 'before' : 'both';
     return { ...FIRST_LOOK, curve, band, ...this.chosen() };
@@ -138,10 +138,10 @@ export class FindingsChart {
 
   /** Every shape that can be laid through these readings, the best ones marked. */
   readonly curves = computed(() => {
-    const alike = this.alike();
+    const supported = this.equallySupported();
     return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
       id,
-      name: `${sentence(CURVE_NAMES[id])}${alike[0] === id ? ' (best)' : alike.includes(id) ? ' (as good)' : ''}`,
+      name: `${sentence(CURVE_NAMES[id])}${supported[0] === id ? ' (best)' : supported.includes(id) ? ' (as good)' : ''}`,
     }));
   });
 

@@ -141,17 +141,12 @@ export class FindingsPage {
         )
       : null,
   );
-  protected readonly wordsSaid = computed(
-    () =>
-      verdictsText(this.findings().verdicts) ??
-      'What was seen is in words: read it under “Every trial”.',
-  );
   protected readonly claim = computed(
     () =>
       this.answer()?.claim ??
       (this.drawn()
         ? 'One level alone says nothing about a difference. Test at least two levels.'
-        : this.wordsSaid()),
+        : (verdictsText(this.findings().verdicts) ?? 'The groups wrote down what they saw.')),
   );
   private readonly reasons = computed(() => this.answer()?.reasons.sure ?? []);
   protected readonly found = computed(() => this.answer()?.reasons.found ?? []);

@@ -9,7 +9,6 @@ import {
 } from '@nab/core/experiments';
 import type { Measure } from '@nab/core/lesson';
 import { lazy } from '@nab/core/numerics';
-import { solverMemory, type SolverMemory } from '@nab/core/physics';
 import { documentForm } from '../../ui/fields';
 import type { Schema } from 'yup';
 import { debouncedValue } from '../../platform/saving';
@@ -31,8 +30,6 @@ export class MagnetStore {
   readonly key = this.onScreen.key;
   /** The document as a form: one field for each thing that is typed or chosen. */
   readonly form = documentForm(() => this.design(), DESIGN, inject(Injector));
-  /** While something is dragged one magnet is near the next. */
-  private readonly memory = solverMemory();
   private readonly evaluated = new WeakMap<DesignDocument, EvaluatedDocument>();
   private readonly current = computed(() => this.evaluationOf(this.design().valid()));
   readonly magnet = computed(() => this.current().magnet);
@@ -52,7 +49,7 @@ export class MagnetStore {
     let found = this.evaluated.get(document);
     if (found === undefined || found.measure !== measure) {
       const magnet = this.asCounted(toMagnetDesign(document));
-      found = { measure, magnet, base: lazy(() => evaluate(magnet, this.memory)) };
+      found = { measure, magnet, base: lazy(() => evaluate(magnet)) };
       this.evaluated.set(document, found);
     }
     return found;
@@ -78,9 +75,9 @@ interface Attempt {
   readonly fault: string | null;
 }
 
-function evaluate(design: MagnetDesign, memory: SolverMemory): Attempt {
+function evaluate(design: MagnetDesign): Attempt {
   try {
-    return { evaluation: evaluateMagnet(design, memory), fault: null };
+    return { evaluation: evaluateMagnet(design), fault: null };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
     return { evaluation: null, fault: error.message };
