@@ -34,5 +34,5 @@ export {
 export { remarkText } from './remarks.js';
 export { cautionsOf, classCautions, risksOf } from './risks.js';
 export { trialSteps } from './trial-steps.js';
-export { packingChecks, troubleshootingTips } from './troubleshooting.js';
+export { clearingSteps, packingChecks, troubleshootingTips } from './troubleshooting.js';
 export { voteText } from './votes.js';

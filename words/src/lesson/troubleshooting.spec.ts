@@ -4,7 +4,14 @@ import {
   newShell,
   type ExperimentDocument,
 } from '@nab/contract/experiments';
-import { packingChecks, coilsOf, kitOf, prepared, troubleshootingTips } from './index.js';
+import {
+  clearingSteps,
+  packingChecks,
+  coilsOf,
+  kitOf,
+  prepared,
+  troubleshootingTips,
+} from './index.js';
 import { lengthUnits } from './length-units.js';
 import { examplePlan, idOf } from '@nab/contract/testing';
 import { describe, expect, it } from 'vitest';
@@ -37,6 +44,19 @@ describe('what usually goes wrong', () => {
     const bench = { ...set, supply: { ...set.supply, kind: 'bench' as const } };
     expect(troubleshootingTips(needle(bench)).join(' ')).not.toMatch(/cells? /);
     expect(packingChecks(needle(bench)).join(' ')).not.toContain('cells');
+  });
+
+  it('clears up what is there, cells apart from each other', () => {
+    const steps = clearingSteps(needle());
+    expect(steps[0]).toBe('Take the leads off the cells.');
+    expect(steps).toContain('Put the cells in their box, so that no two ends touch.');
+    expect(steps.at(-1)).toContain('compasses');
+    expect(clearingSteps(prepared(examplePlan(), newDesign())).at(-1)).toContain(
+      'Count the objects',
+    );
+    const set = newCompassSet();
+    const bench = { ...set, supply: { ...set.supply, kind: 'bench' as const } };
+    expect(clearingSteps(needle(bench)).join(' ')).not.toMatch(/cells/);
   });
 
   it('speaks of a second layer only where there is one', () => {

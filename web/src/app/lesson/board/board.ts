@@ -4,14 +4,21 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { map } from 'rxjs';
 import { cameOf, spokenCode } from '@nab/contract/lesson';
 import { howMany } from '@nab/words/terms';
-import { voteText } from '@nab/words/lesson';
+import { clearingSteps, voteText } from '@nab/words/lesson';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NgTemplateOutlet } from '@angular/common';
+import { Router } from '@angular/router';
 import { LessonService } from '../../investigation';
 import { markerColour, markerPath, TrialChart } from '../../ui/charts';
 import { AddressCode } from '../../ui/codes';
 import { bandsOf, casesBetween, pointsOf, trialChartData } from '../findings/chart-data';
 import { InvestigationStore } from '../../investigation';
 import { benches, readText } from '../room';
+import { Keys } from '../../ui/keys';
+import { BoardClaim } from './board-claim';
+import { BOARD_VIEWS, chosenView, VIEW_NAMES, viewOf, type BoardView } from './board-view';
 import { LessonClock } from './lesson-clock';
+import { predictedChart } from './predicted-points';
 import { ranked } from './ranking';
 import { VoteResult } from './vote-result';
 
@@ -29,7 +36,15 @@ const LATEST = 3;
 /** For the projector: what is read as it arrives, who is where, what comes next. Reads only. */
 @Component({
   selector: 'nab-board',
-  imports: [AddressCode, TrialChart, VoteResult],
+  imports: [
+    AddressCode,
+    BoardClaim,
+    Keys,
+    NgTemplateOutlet,
+    NzButtonModule,
+    TrialChart,
+    VoteResult,
+  ],
   providers: [LessonService, InvestigationStore, LessonClock],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board.html',
@@ -38,6 +53,9 @@ const LATEST = 3;
 })
 export class BoardPage {
   readonly id = input.required<string>();
+  /** The view that was chosen by hand, from the address. */
+  readonly view = input<string>();
+  private readonly router = inject(Router);
   protected readonly store = inject(InvestigationStore);
   protected readonly clock = inject(LessonClock).at;
   protected readonly markerPath = markerPath;
@@ -82,11 +100,31 @@ export class BoardPage {
   });
   /** Whether a group has no tablet yet. */
   protected readonly missing = computed(() => this.benches().some(({ tablet }) => tablet === null));
-  /** Before the first reading the code is wanted more than anything else. */
-  protected readonly joining = computed(() => {
-    const room = this.room();
-    return room?.code !== null && this.store.trials().length === 0 && this.missing();
-  });
+  protected readonly byHand = computed(() => chosenView(this.view()));
+  /** What is shown: what was chosen by hand, or what the lesson asks for. */
+  protected readonly shown = computed(
+    () =>
+      this.byHand() ??
+      viewOf({
+        phase: this.clock()?.id ?? null,
+        ended: this.room()?.ended ?? false,
+        awaited: this.missing() && (this.room()?.code ?? null) !== null,
+        trials: this.store.trials().length,
+        planned: this.benches().reduce((sum, { planned }) => sum + planned, 0),
+      }),
+  );
+  /** Where all groups share one tablet, nobody joins. */
+  protected readonly views = computed(() =>
+    BOARD_VIEWS.map((id, i) => ({ id, name: VIEW_NAMES[id], key: `${i + 1}` })).filter(
+      ({ id }) => id !== 'join' || (this.room()?.code ?? null) !== null,
+    ),
+  );
+  protected readonly predicted = computed(() =>
+    predictedChart(this.plan(), this.store.cases(), this.store.predictions(), this.chart()),
+  );
+  protected readonly clearing = computed(() =>
+    clearingSteps({ measure: this.store.measure(), document: this.store.restingDesign() }),
+  );
 
   /** The last readings, the newest first, in the order in which they arrived. */
   protected readonly latest = computed(() => {
@@ -107,7 +145,8 @@ export class BoardPage {
   /** The vote that is open, or whose answer is still news; null when the readings are shown. */
   protected readonly vote = computed(() => {
     const last = this.store.polls().at(-1);
-    if (!last) return null;
+    // An answer gives way to what is chosen by hand, an open vote does not.
+    if (!last || (last.closedAt !== null && this.byHand() !== null)) return null;
     const age = Date.now() - Date.parse(last.openedAt);
     const stays = this.came(last) === null ? UNANSWERED_STAYS_MS : VOTE_STAYS_MS;
     return last.closedAt === null || age < stays ? last : null;
@@ -126,6 +165,11 @@ export class BoardPage {
     toObservable(this.id)
       .pipe(takeUntilDestroyed())
       .subscribe((id) => this.store.open(id));
+  }
+
+  /** Shows a view; null goes back to following the lesson. */
+  protected show(view: BoardView | null): void {
+    void this.router.navigate([], { queryParams: { view }, replaceUrl: true });
   }
 
   protected came(poll: Parameters<typeof cameOf>[0]): number | null {

@@ -33,6 +33,7 @@ export class LessonClock {
     );
     const minutes = Math.ceil(left);
     return {
+      id: phase,
       phase: NAMES[phase],
       left: phase === 'over' ? 'Time is up' : `${minutes} min left`,
       /** Of the phase that is left, for the bar. */

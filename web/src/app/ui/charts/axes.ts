@@ -13,6 +13,8 @@ export interface DrawnAxis {
   readonly ruled: readonly number[];
   readonly marks: readonly Mark[];
   readonly label: string;
+  /** Names are written as words, not in columns of figures. */
+  readonly named?: boolean;
 }
 
 export interface ChartAxes {
@@ -53,6 +55,7 @@ export function levelAxes(
       ruled: across.ticks.map((tick) => across.at(tick)),
       marks: axis.kind === 'kinds' ? named(axis.names, across) : graded(),
       label: axis.label,
+      named: axis.kind === 'kinds',
     },
     up: {
       ruled: up.ticks(tall ? 10 : 5).map((tick) => up(tick)),
@@ -95,24 +98,25 @@ function onlyRound(ticks: readonly number[]): number[] {
   return ticks.filter((tick) => /^[125]/.test(tick.toExponential()));
 }
 
-/** Width of a letter at an axis, with room to its neighbour. */
-const LETTER = 8.6;
+/** Width of a letter of a name at an axis, with room to its neighbour. */
+const LETTER = 7.4;
+const MOST_LINES = 3;
 
 function named(names: readonly string[], across: XScale): Mark[] {
   const letters = Math.max(5, Math.floor(across.step / LETTER));
   return names.map((name, i) => ({ at: across.at(i), text: brokenAt(name, letters) }));
 }
 
-/** A name in at most two lines of so many letters, broken at a space or after a hyphen. */
+/** A name in at most three lines of so many letters, broken at a space or after a hyphen. */
 function brokenAt(name: string, letters: number): string[] {
-  if (name.length <= letters) return [name];
-  const words = name.split(/(?<=[ -])/);
-  let first = words.shift() ?? '';
-  while (words.length > 0 && (first + words[0]!).trim().length <= letters) {
-    first += words.shift()!;
+  const lines = [''];
+  for (const word of name.split(/(?<=[ -])/)) {
+    const last = lines.at(-1)!;
+    const fits = (last + word).trim().length <= letters;
+    if (fits || last === '' || lines.length === MOST_LINES) lines[lines.length - 1] = last + word;
+    else lines.push(word);
   }
-  const rest = words.join('');
-  const cut = (text: string): string =>
-    text.length > letters ? `${text.slice(0, letters - 1)}…` : text;
-  return rest === '' ? [cut(first.trim())] : [cut(first.trim()), cut(rest.trim())];
+  return lines
+    .map((text) => text.trim())
+    .map((text) => (text.length > letters ? `${text.slice(0, letters - 1)}…` : text));
 }

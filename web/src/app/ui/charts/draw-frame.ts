@@ -34,7 +34,7 @@ export function drawFrame(group: LayerGroup, box: ChartBox, { across, up }: Char
   }
   for (const { at, text } of across.marks) {
     rule('var(--nab-steel)', at, bottom, at, bottom + TICK);
-    write(group, { x: at, y: bottom + TICK + 13, anchor: 'middle', text });
+    write(group, { x: at, y: bottom + TICK + 13, anchor: 'middle', text, words: across.named });
   }
   caption(group, across.label, `translate(${(left + right) / 2},${height - 8})`);
   caption(group, up.label, `translate(16,${(top + bottom) / 2}) rotate(-90)`);
@@ -45,14 +45,15 @@ interface Writing {
   readonly y: number;
   readonly anchor: 'middle' | 'end';
   readonly text: readonly string[];
+  readonly words?: boolean;
 }
 
-function write(group: LayerGroup, { x, y, anchor, text }: Writing): void {
+function write(group: LayerGroup, { x, y, anchor, text, words = false }: Writing): void {
   const written = group
     .append('text')
     .attr('text-anchor', anchor)
     .attr('font-size', 14)
-    .attr('font-family', 'var(--nab-mono)')
+    .attr('font-family', words ? null : 'var(--nab-mono)')
     .attr('fill', 'var(--nab-ink-soft)');
   text.forEach((line, k) => {
     written

@@ -35,19 +35,35 @@ interface EndLabel {
 
 const LINE = 17;
 
-/** Labels at the ends of lines, in the lines' order, moved apart where they would cover one another. */
 /** From the plot to its labels, and the mean width of one of their letters. */
 const LABEL_GAP = 12;
 const LETTER = 7.2;
 
+/** Labels at the ends of lines, in the lines' order, moved apart where they would cover one another. */
 export class EndLabels {
   private readonly labels: EndLabel[] = [];
+  private readonly overhead: { readonly colour: string; readonly text: string }[] = [];
+
+  /** Of what has no end: written above the plot, at its right. */
+  putAbove(colour: string, text: string): void {
+    this.overhead.push({ colour, text });
+  }
 
   put(y: number, colour: string, lines: readonly string[]): void {
     if (lines.length > 0) this.labels.push({ y, colour, lines });
   }
 
   write(layer: LayerGroup, { width, height, margin }: ChartBox): void {
+    this.overhead.forEach(({ colour, text }, i) => {
+      layer
+        .append('text')
+        .attr('x', width - margin.right)
+        .attr('y', margin.top - 8 - LINE * i)
+        .attr('text-anchor', 'end')
+        .attr('font-size', 14)
+        .attr('fill', colour)
+        .text(text);
+    });
     const letters = Math.floor((margin.right - LABEL_GAP) / LETTER);
     const sorted = this.labels
       .map((label) => ({ ...label, lines: label.lines.flatMap((text) => wrapped(text, letters)) }))
@@ -86,12 +102,15 @@ function wrapped(text: string, letters: number): string[] {
   return lines;
 }
 
-/** Room at the right for what is said of the lines, at most so much. */
-export function labelRoom({ series, fitName }: TrialChartData, most: number): number {
+/** Room at the right for what is said of the lines, at most so much; of lines that are not drawn none. */
+export function labelRoom({ across, series, fitName }: TrialChartData, most: number): number {
   const several = series.length > 1;
-  const texts = several
-    ? series.flatMap(({ name }) => [`Nab: ${name}`, `${fitName}: ${name}`])
-    : ['Nab’s prediction', fitName];
+  if (across.kind === 'kinds' && !several) return LABEL_GAP;
+  const texts = series.flatMap(({ name, curve, fit }) => [
+    ...(curve.length > 0 ? [several ? `Nab: ${name}` : 'Nab’s prediction'] : []),
+    ...(fit ? [several ? `${fitName}: ${name}` : fitName] : []),
+  ]);
+  if (texts.length === 0) return LABEL_GAP;
   const letters = Math.max(...texts.map((text) => text.length));
   return Math.min(most, Math.ceil(LABEL_GAP + LETTER * letters) + 4);
 }
@@ -146,7 +165,8 @@ export function drawSeries(
         .attr('stroke-dasharray', dash);
     }
     const end = lastWithin(band, ({ x }) => across.at(x), ends);
-    if (end) labels.put(up(end.median), colour, said);
+    if (end && axis.kind === 'kinds' && !several) labels.putAbove(colour, said.join(' '));
+    else if (end) labels.put(up(end.median), colour, said);
   }
   const last = fit && lastWithin(fit, ({ x }) => across.at(x), ends);
   if (!fit || !last) return;

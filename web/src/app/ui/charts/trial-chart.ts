@@ -60,6 +60,8 @@ const BOXES: Readonly<Record<'page' | 'board', ChartBox>> = {
   page: { width: 860, height: 460, margin: { top: 18, right: 160, bottom: 58, left: 66 } },
   board: { width: 480, height: 350, margin: { top: 12, right: 112, bottom: 54, left: 56 } },
 };
+/** Share of the width that what is said of the lines may take: on a board it is wrapped sooner. */
+const MOST_LABELS = { page: 0.36, board: 0.18 } as const;
 const NARROW = '(max-width: 640px)';
 /** A pointer this near to a trial asks for it, in the drawing's own units. */
 const NEAR = 16;
@@ -189,7 +191,11 @@ export class TrialChart {
   protected readonly box = computed(
     (): ChartBox => {
       const { width, height, margin } = this.size();
-      return { width, height, margin: { ...margin, right: labelRoom(this.data(), width * 0.36) } };
+      const right = labelRoom(this.data(), width * MOST_LABELS[this.on()]);
+      // A name may take a line more than a number, and what is said of kinds is written above them.
+      const room = this.data().across.kind === 'kinds' ? LETTER_SIZE : 0;
+      const [top, bottom] = [margin.top + room, margin.bottom + room];
+      return { width, height, margin: { ...margin, top, right, bottom } };
     },
     { equal: (p, q) => JSON.stringify(p) === JSON.stringify(q) },
   );
