@@ -45,14 +45,9 @@ const pages: Routes = [
   {
     path: 'wire-and-compass',
     title: 'Wire and compass – Nab',
-    loadComponent: () =>
-      import('./stations/wire-and-compass/wire-and-compass').then((m) => m.WireAndCompassPage),
-  },
-  {
-    path: 'compass-set',
-    title: 'Wire, compass and cells – Nab',
     loadComponent: () => import('./workbench/compass/compass-page').then((m) => m.CompassPage),
   },
+  { path: 'compass-set', redirectTo: 'wire-and-compass' },
   {
     path: 'magnet',
     title: 'A magnet by itself – Nab',

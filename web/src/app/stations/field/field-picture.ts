@@ -22,7 +22,7 @@ import {
   outlinePath,
   sectionsPath,
 } from './picture-frame';
-import { probeText } from './raster';
+import { probeText, rulerText } from './raster';
 import { strengthColour } from './shade';
 
 let nextId = 0;
@@ -52,11 +52,12 @@ export interface Ruler {
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
-      display: grid;
-      gap: 6px;
+      display: block;
     }
     .frame {
       position: relative;
+      /* As large as its place, whatever its shape. */
+      width: min(100%, calc(100cqh * var(--ratio)));
       border: 1px solid var(--nab-grid);
       background: var(--nab-sheet);
       cursor: crosshair;
@@ -73,20 +74,33 @@ export interface Ruler {
       inset: 0;
       height: 100%;
     }
+    /* What is read stands beside the hand, and never under it. */
     .probe {
-      min-height: 44px;
+      position: absolute;
+      z-index: 2;
+      width: max-content;
+      max-width: min(230px, 80%);
+      margin: 0;
+      padding: 3px 8px;
+      border: 1px solid var(--nab-steel);
+      border-radius: 3px;
+      background: var(--nab-sheet);
+      color: var(--nab-ink);
       font-size: 14px;
+      line-height: 1.3;
+      pointer-events: none;
     }
   `,
   template: `
     <div
       class="frame"
+      [style.--ratio]="ratio()"
       [class.nab-daylit]="layers().strength"
       (pointerdown)="begin($event)"
       (pointermove)="move($event)"
       (pointerup)="end()"
       (pointercancel)="end()"
-      (pointerleave)="probed.set('')"
+      (pointerleave)="probed.set(null)"
     >
       <canvas #canvas [attr.width]="2 * raster().columns" [attr.height]="raster().rows"></canvas>
       <svg #drawing [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="label()">
@@ -152,10 +166,19 @@ export interface Ruler {
           />
         }
       </svg>
+      @if (probed(); as probe) {
+        <p
+          class="probe"
+          aria-live="off"
+          [style.left.%]="probe.left ? null : probe.across + 4"
+          [style.right.%]="probe.left ? 104 - probe.across : null"
+          [style.top.%]="probe.above ? null : probe.down + 3"
+          [style.bottom.%]="probe.above ? 103 - probe.down : null"
+        >
+          {{ probe.text }}
+        </p>
+      }
     </div>
-    <p class="probe" aria-live="off">
-      {{ probed() || 'Point at the picture to read the field; drag a line to lay the ruler.' }}
-    </p>
   `,
 })
 export class FieldPictureView {
@@ -164,7 +187,7 @@ export class FieldPictureView {
   /** The same as a problem: where steel and winding lie. */
   readonly problem = input.required<FieldProblem | null>();
   readonly layers = input.required<FieldLayers>();
-  /** Flux between neighbouring lines, Wb, so that pictures side by side share one scale. */
+  /** Flux between neighbouring lines, Wb. */
   readonly fluxStep = input.required<number>();
   /** Horizontal field of the earth in the plane of the cut, T. */
   readonly earth = input.required<{ readonly across: number; readonly along: number }>();
@@ -175,13 +198,21 @@ export class FieldPictureView {
   readonly rulerMove = output<Ruler>();
 
   protected readonly hatch = `field-saturated-${nextId++}`;
-  protected readonly probed = signal('');
+  /** What is read under the pointer, where that is in per cent, and on which side there is room. */
+  protected readonly probed = signal<{
+    readonly text: string;
+    readonly across: number;
+    readonly down: number;
+    readonly left: boolean;
+    readonly above: boolean;
+  } | null>(null);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('drawing');
   private began: Place | null = null;
 
   private readonly frame = computed(() => frameOf(this.raster(), PICTURE_WIDTH));
   protected readonly viewBox = computed(() => `0 0 ${PICTURE_WIDTH} ${this.frame().height}`);
+  protected readonly ratio = computed(() => PICTURE_WIDTH / this.frame().height);
   protected readonly mirror = computed(() => `matrix(-1 0 0 1 ${PICTURE_WIDTH} 0)`);
   private readonly steel = computed(
     () => this.problem()?.bodies.flatMap(({ rectangles = [] }) => rectangles) ?? [],
@@ -276,11 +307,22 @@ export class FieldPictureView {
 
   protected move(event: PointerEvent): void {
     const at = this.placeOf(event);
-    this.probed.set(probeText(this.raster(), at.x, at.z));
     // A click is no line.
-    if (this.began && Math.hypot(at.x - this.began.x, at.z - this.began.z) > 0.002) {
-      this.rulerMove.emit({ from: this.began, to: at });
-    }
+    const began = this.began;
+    const isRuler = began !== null && Math.hypot(at.x - began.x, at.z - began.z) > 0.002;
+    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+    const across = (100 * (event.clientX - box.left)) / box.width;
+    const down = (100 * (event.clientY - box.top)) / box.height;
+    this.probed.set({
+      text: isRuler
+        ? rulerText(this.raster(), { from: began, to: at })
+        : probeText(this.raster(), at.x, at.z),
+      across,
+      down,
+      left: across > 50,
+      above: down > 60,
+    });
+    if (isRuler) this.rulerMove.emit({ from: began, to: at });
   }
 
   protected end(): void {

@@ -44,7 +44,7 @@ import { FieldPictureView, type FieldLayers, type Ruler } from './field-picture'
 import { FieldService, withoutCore, type Solver } from './field-service';
 import { HeapInField } from './heap-in-field';
 import { ReferenceField } from './reference-field';
-import { fluxStepFor, SCALE_FROM_T, SCALE_TO_T } from './raster';
+import { fluxStepFor, linesForOne, SCALE_FROM_T, SCALE_TO_T } from './raster';
 import { PairField } from './pair-field';
 import { RulerChart, type RulerLine } from './ruler-chart';
 import { fieldSentence } from './field-sentence';
@@ -72,9 +72,9 @@ const FILES = {
 } as const;
 type FileKind = keyof typeof FILES;
 const BESIDE = {
-  bare: 'the same coil without its core',
-  kept: 'the picture kept before',
-  none: 'nothing',
+  bare: 'The same coil without its core',
+  kept: 'The picture kept before',
+  none: 'Nothing',
 } as const;
 
 /** What the invisible field looks like: with the core and without it, before and after, on one scale. */
@@ -166,11 +166,20 @@ export class FieldPage {
   protected readonly withCore = this.solved(this.document);
   protected readonly withoutCore = this.solved(this.bareDocument);
 
-  /** As many lines leave the magnet with its core; the bare coil has few on the same scale. */
+  /** As many lines leave every magnet with its core. */
   protected readonly fluxStep = computed(() => {
     const raster = this.withCore().picture?.raster;
     return raster ? fluxStepFor([raster]) : 0;
   });
+
+  /** Lines of the bare coil for one with the core: at one scale it would have none. */
+  protected readonly bareLines = computed(() => {
+    const raster = this.withoutCore().picture?.raster;
+    return raster ? linesForOne(raster, this.fluxStep()) : 1;
+  });
+  /** Where the earth’s field is on the scale of colours, %. */
+  protected readonly earthMark =
+    (100 * Math.log(EARTH_HORIZONTAL_T / SCALE_FROM_T)) / Math.log(SCALE_TO_T / SCALE_FROM_T);
 
   /** Line round the grown heap, and what tier 1 predicts for the lifting end, kg. */
   protected readonly heapOutline = linkedSignal<MagnetDesign, readonly Place[]>({

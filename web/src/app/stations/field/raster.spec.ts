@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sampleAt } from '@nab/core/experiments';
 import type { FieldRaster } from '@nab/core/fem';
-import { fluxStepFor, fluxThresholds, probeText } from './raster';
+import { fluxStepFor, fluxThresholds, linesForOne, probeText, rulerText } from './raster';
 
 /** B_z rises linearly with height, B_r with the radius. */
 const raster: FieldRaster = {
@@ -34,14 +34,29 @@ describe('reading a sampled field', () => {
     expect(fluxThresholds(raster.flux, 0)).toEqual([]);
   });
 
-  it('says size, direction, pull and place', () => {
+  it('draws more lines of a weaker picture, in round numbers', () => {
+    // 8 at most: of a step of 2 four lines, of one five times smaller twenty.
+    expect(linesForOne(raster, 1)).toBe(1);
+    expect(linesForOne(raster, 2)).toBe(2);
+    expect(linesForOne(raster, 20)).toBe(20);
+    expect(linesForOne(raster, 0)).toBe(1);
+    expect(linesForOne({ ...raster, flux: raster.flux.map(() => 0) }, 1)).toBe(1);
+  });
+
+  it('reads a ruler at both ends', () => {
+    expect(rulerText(raster, { from: { x: 0, z: 0 }, to: { x: 0, z: 0.02 } })).toBe(
+      '20 mm: from 0 µT to 2 T',
+    );
+  });
+
+  it('says size, direction and pull', () => {
     const even = {
       ...raster,
       radial: raster.radial.map(() => 3e-3),
       axial: raster.axial.map(() => -4e-3),
     };
     expect(probeText(even, -0.005, 0.02)).toBe(
-      '5 mT, 37° from the axis; pulls a clip with 0.00 times its weight; 5 mm from the axis at 20 mm',
+      '5 mT, 37° from the axis; pulls a clip with 0.00 times its weight',
     );
   });
 });

@@ -1,16 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Needle, NeedleEvaluation } from '@nab/core/experiments';
-import { NEEDLE_BOX, needlePicture } from './needle-picture';
+import { stageSize } from '../../ui/drawing';
+import { needlePicture } from './needle-picture';
 
 /** The needle as it is stroked, and below from above in its bowl, north up. */
 @Component({
   selector: 'nab-needle-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
-      width: min(100cqw, 110cqh);
-      height: auto;
+      width: 100%;
+      height: 100%;
     }
     text {
       font-size: 16px;
@@ -31,7 +37,7 @@ import { NEEDLE_BOX, needlePicture } from './needle-picture';
   template: `
     @let d = picture();
     <svg
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height"
       role="img"
       [attr.aria-label]="label()"
     >
@@ -140,9 +146,9 @@ export class NeedleDrawing {
   /** How far it has turned from magnetic north, rad, clockwise. */
   readonly angle = input(0);
   readonly declination = input(0);
-  protected readonly box = NEEDLE_BOX;
+  protected readonly size = stageSize();
   protected readonly picture = computed(() =>
-    needlePicture(this.needle(), this.evaluation(), this.angle(), this.declination()),
+    needlePicture(this.needle(), this.evaluation(), this.angle(), this.declination(), this.size()),
   );
   protected readonly label = computed(() => {
     const { moment, northEnd } = this.evaluation();

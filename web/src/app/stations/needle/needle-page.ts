@@ -48,6 +48,7 @@ import { OpenDocuments } from '../../ui/notices';
 import { Station, StationBar } from '../overview';
 import { NeedleDrawing } from './needle-drawing';
 import { needleFacts } from './needle-facts';
+import { Stage } from '../../ui/drawing';
 
 /** Longer than this nobody watches, s; and how far apart the angles of a swing are computed, s. */
 const WATCHED_S = 60;
@@ -58,6 +59,7 @@ const ACROSS = Math.PI / 2;
 @Component({
   selector: 'nab-needle-page',
   imports: [
+    Stage,
     Workbench,
     WorkbenchPanel,
     CautionLine,

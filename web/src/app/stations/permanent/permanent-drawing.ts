@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { MagnetDesign, PermanentEvaluation, PermanentMagnet } from '@nab/core/experiments';
+import { stageSize } from '../../ui/drawing';
 import { countText } from '@nab/words/terms';
 
-const COLUMNS = [110, 320, 530] as const;
-const TOP = 46;
-/** The tallest of the three is so tall, and nothing is wider than its column. */
-const TALL = 230;
-const WIDE = 150;
+const TOP = 52;
+/** Two lines below each, and a little room at its sides. */
+const BELOW = 64;
+const GUTTER = 24;
 const MOST_TURNS = 40;
 const MOST_NAILS = 8;
 
@@ -15,10 +15,15 @@ const MOST_NAILS = 8;
   selector: 'nab-permanent-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
-      width: min(100cqw, 130cqh);
-      height: auto;
+      width: 100%;
+      height: 100%;
     }
     text {
       font-size: 15px;
@@ -35,10 +40,14 @@ const MOST_NAILS = 8;
   `,
   template: `
     @let d = picture();
-    <svg viewBox="0 0 640 430" role="img" [attr.aria-label]="label()">
-      <text class="soft" [attr.x]="columns[0]" y="20">permanent magnet</text>
-      <text class="soft" [attr.x]="columns[1]" y="20">coil of its size</text>
-      <text class="soft" [attr.x]="columns[2]" y="20">nail with a coil</text>
+    <svg
+      [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height"
+      role="img"
+      [attr.aria-label]="label()"
+    >
+      <text class="soft" [attr.x]="columns()[0]" y="20">permanent magnet</text>
+      <text class="soft" [attr.x]="columns()[1]" y="20">coil of its size</text>
+      <text class="soft" [attr.x]="columns()[2]" y="20">nail with a coil</text>
       <rect
         [attr.x]="d.magnet.x"
         [attr.y]="top"
@@ -71,7 +80,7 @@ const MOST_NAILS = 8;
         />
       }
       @if (d.cut) {
-        <text class="soft" [attr.x]="columns[1]" [attr.y]="top + d.magnet.height + 20">
+        <text class="soft" [attr.x]="columns()[1]" [attr.y]="top + d.magnet.height + 20">
           wider than the drawing
         </text>
       }
@@ -99,7 +108,7 @@ const MOST_NAILS = 8;
         <path [attr.d]="path" fill="none" stroke="var(--nab-steel)" stroke-width="2.4" />
       }
       @for (line of d.lines; track $index) {
-        <text [attr.x]="columns[line.column]" [attr.y]="line.y">{{ line.text }}</text>
+        <text [attr.x]="columns()[line.column]" [attr.y]="line.y">{{ line.text }}</text>
       }
     </svg>
   `,
@@ -108,29 +117,37 @@ export class PermanentDrawing {
   readonly magnet = input.required<PermanentMagnet>();
   readonly evaluation = input.required<PermanentEvaluation>();
   readonly nail = input.required<MagnetDesign>();
-  protected readonly columns = COLUMNS;
+  protected readonly size = stageSize();
+  protected readonly columns = computed(() =>
+    [1, 3, 5].map((sixth) => (sixth * this.size().width) / 6),
+  );
   protected readonly top = TOP;
   protected readonly picture = computed(() => {
     const { diameter, length } = this.magnet();
     const { coil, clips, chain, nail: equal } = this.evaluation();
     const { core, winding } = this.nail();
-    const scale = Math.min(TALL / Math.max(length, core.length), WIDE / diameter);
+    const { width: page, height: tall } = this.size();
+    const wide = page / 3 - 2 * GUTTER;
+    const columns = this.columns() as [number, number, number];
+    const floor = tall - BELOW;
+    const scale = Math.min((floor - TOP - 20) / Math.max(length, core.length), wide / diameter);
     const [width, height] = [scale * diameter, scale * length];
-    const layers = Math.min(scale * coil.height, (WIDE + 40) / 2);
+    const layers = Math.min(scale * coil.height, (page / 3 - GUTTER - width) / 2);
     const nailWidth = scale * core.diameter;
     const turnsShown = Math.min(MOST_TURNS, winding.turns);
     const nails = Math.min(MOST_NAILS, chain);
+    const link = Math.min(40, (floor - TOP - height - 24) / Math.max(1, nails));
     const nailTop = TOP + height + 8;
     return {
-      magnet: { x: COLUMNS[0] - width / 2, width, height },
-      coil: { x: COLUMNS[1] - width / 2, width },
+      magnet: { x: columns[0] - width / 2, width, height },
+      coil: { x: columns[1] - width / 2, width },
       /** Both sides of the winding, outward from the rim. */
-      windings: [COLUMNS[1] - width / 2 - layers / 2, COLUMNS[1] + width / 2 - layers / 2],
+      windings: [columns[1] - width / 2 - layers / 2, columns[1] + width / 2 - layers / 2],
       winding: layers,
       cut: scale * coil.height > layers,
       nail: {
         does: equal !== null,
-        x: COLUMNS[2] - nailWidth / 2,
+        x: columns[2] - nailWidth / 2,
         width: nailWidth,
         height: scale * core.length,
         turns: Array.from(
@@ -142,18 +159,20 @@ export class PermanentDrawing {
       },
       chain: Array.from(
         { length: nails },
-        (_, i) => `M${COLUMNS[0] - 5} ${nailTop + 20 * i}h10m-5 0v17`,
+        (_, i) => `M${columns[0] - 5} ${nailTop + link * i}h10m-5 0v${0.86 * link}`,
       ),
       lines: [
-        { column: 0, y: 356, text: `${countText(clips)} clips` },
-        { column: 0, y: 378, text: `a chain of ${chain} ${chain === 1 ? 'nail' : 'nails'}` },
-        { column: 1, y: 356, text: `${coil.turns} turns in ${coil.layers} layers` },
+        { column: 0, y: floor + 24, text: `${countText(clips)} clips` },
+        { column: 0, y: floor + 48, text: `a chain of ${chain} ${chain === 1 ? 'nail' : 'nails'}` },
+        { column: 1, y: floor + 24, text: `${coil.turns} turns in ${coil.layers} layers` },
         {
           column: 2,
-          y: 356,
+          y: floor + 24,
           text: equal ? `${countText(clips)} clips, too` : 'none lifts as much',
         },
-        ...(equal ? [{ column: 2, y: 378, text: `switched off: ${countText(equal.keeps)}` }] : []),
+        ...(equal
+          ? [{ column: 2, y: floor + 48, text: `switched off: ${countText(equal.keeps)}` }]
+          : []),
       ] as const,
     };
   });

@@ -44,6 +44,7 @@ import { OpenDocuments } from '../../ui/notices';
 import { Station, StationBar } from '../overview';
 import { PermanentDrawing } from './permanent-drawing';
 import { permanentFacts } from './permanent-facts';
+import { Stage } from '../../ui/drawing';
 
 /** Layers thicker than this together, of the magnet’s radius, nobody winds. */
 const WINDABLE = 3;
@@ -52,6 +53,7 @@ const WINDABLE = 3;
 @Component({
   selector: 'nab-permanent-page',
   imports: [
+    Stage,
     Workbench,
     WorkbenchPanel,
     CautionLine,

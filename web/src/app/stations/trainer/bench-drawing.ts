@@ -28,12 +28,16 @@ const AT: Readonly<Record<BenchPartId, readonly [number, number, number, number]
 @Component({
   selector: 'nab-bench-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'nab-squared' },
   styles: `
+    :host {
+      display: block;
+    }
     svg {
       display: block;
       width: 100%;
-      max-width: 720px;
       height: auto;
+      max-height: 64dvh;
     }
     .part {
       cursor: pointer;

@@ -1,1 +1,2 @@
 export { drawLayers, type Layer, type LayerGroup } from './draw-layers';
+export { Stage, stageSize, type StageSize } from './stage';

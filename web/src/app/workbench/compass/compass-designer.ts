@@ -30,6 +30,8 @@ import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { compassFacts } from './compass-facts';
 import { Compass } from './compass';
+import { CompassFormula } from './compass-formula';
+import { Stage } from '../../ui/drawing';
 
 /** What a compass designer works on: its document, and what a class has shown about the model. */
 export interface CompassOnScreen {
@@ -53,6 +55,8 @@ const COMPASS: DesignRules<'compass', CompassEvaluation> = {
 @Component({
   selector: 'nab-compass-designer',
   imports: [
+    CompassFormula,
+    Stage,
     ExperimentDesigner,
     WorkbenchPanel,
     ChoiceField,
@@ -64,7 +68,6 @@ const COMPASS: DesignRules<'compass', CompassEvaluation> = {
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compass-designer.html',
-  styleUrl: './compass-designer.less',
 })
 export class CompassDesigner {
   private readonly onScreen = inject(COMPASS_ON_SCREEN);

@@ -1,14 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { stageSize } from '../../ui/drawing';
+
+/** Room around the compass, for the wire and the word. */
+const ASIDE = 26;
 
 /** A compass seen from above, north up, with its needle turned and the wire that turns it. */
 @Component({
   selector: 'nab-compass',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
       width: 100%;
-      height: auto;
+      height: 100%;
     }
     text {
       font-size: 15px;
@@ -16,7 +25,6 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
     }
     .needle {
       transition: transform 300ms ease-out;
-      transform-origin: 130px 130px;
     }
     @media (prefers-reduced-motion: reduce) {
       .needle {
@@ -25,46 +33,49 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
     }
   `,
   template: `
-    <svg viewBox="0 0 260 260" role="img" [attr.aria-label]="label()">
-      <circle
-        cx="130"
-        cy="130"
-        r="96"
-        fill="var(--nab-sheet)"
-        stroke="var(--nab-steel)"
-        stroke-width="2"
-      />
+    @let r = radius();
+    <svg
+      [attr.viewBox]="
+        -size().width / 2 + ' ' + -size().height / 2 + ' ' + size().width + ' ' + size().height
+      "
+      role="img"
+      [attr.aria-label]="label()"
+    >
+      <circle [attr.r]="r" fill="var(--nab-sheet)" stroke="var(--nab-steel)" stroke-width="2" />
       @for (mark of marks; track mark) {
         <line
-          x1="130"
-          y1="36"
-          x2="130"
-          [attr.y2]="mark % 90 === 0 ? 52 : 44"
+          [attr.y1]="-r"
+          [attr.y2]="-r * (mark % 90 === 0 ? 0.86 : 0.92)"
           stroke="var(--nab-steel)"
-          [attr.transform]="'rotate(' + mark + ' 130 130)'"
+          [attr.transform]="'rotate(' + mark + ')'"
         />
       }
-      <text x="142" y="22">north</text>
+      <text x="12" [attr.y]="-r - 8">north</text>
       @if (wire()) {
         <line
-          x1="130"
-          y1="4"
-          x2="130"
-          y2="256"
+          [attr.y1]="-r - ASIDE"
+          [attr.y2]="r + ASIDE"
           stroke="var(--nab-copper)"
           stroke-width="5"
           stroke-opacity="0.55"
         />
         <path
-          d="M130 66l-9 18h18z"
+          [attr.d]="'M0 ' + -0.7 * r + 'l-11 22h22z'"
           fill="var(--nab-copper)"
-          [attr.transform]="towardNorth() ? '' : 'rotate(180 130 130)'"
+          [attr.transform]="towardNorth() ? '' : 'rotate(180)'"
         />
       }
       <g class="needle" [style.transform]="'rotate(' + degrees() + 'deg)'">
-        <path d="M130 48l9 82h-18z" fill="var(--nab-enamel)" />
-        <path d="M130 212l9-82h-18z" fill="var(--nab-sheet)" stroke="var(--nab-ink)" />
-        <circle cx="130" cy="130" r="5" fill="var(--nab-ink)" />
+        <path
+          [attr.d]="'M0 ' + -0.86 * r + 'L' + 0.09 * r + ' 0H' + -0.09 * r + 'z'"
+          fill="var(--nab-enamel)"
+        />
+        <path
+          [attr.d]="'M0 ' + 0.86 * r + 'L' + 0.09 * r + ' 0H' + -0.09 * r + 'z'"
+          fill="var(--nab-sheet)"
+          stroke="var(--nab-ink)"
+        />
+        <circle r="5" fill="var(--nab-ink)" />
       </g>
     </svg>
   `,
@@ -75,6 +86,11 @@ export class Compass {
   /** Whether a wire runs over it from south to north, and which way its current goes. */
   readonly wire = input(false);
   readonly towardNorth = input(true);
+  protected readonly ASIDE = ASIDE;
+  protected readonly size = stageSize();
+  protected readonly radius = computed(
+    () => Math.min(this.size().width, this.size().height) / 2 - ASIDE - 4,
+  );
   protected readonly marks = Array.from({ length: 24 }, (_, i) => i * 15);
   protected readonly label = computed(() => {
     const size = Math.abs(Math.round(this.degrees()));

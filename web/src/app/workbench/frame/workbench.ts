@@ -26,7 +26,7 @@ import { WorkbenchPanel } from './workbench-panel';
 import { writeLocal, readLocal } from '../../platform/local-storage';
 
 /** Narrower than this, the inspector is a sheet at the lower edge. */
-const WIDE = '(min-width: 1101px)';
+const WIDE = '(min-width: 1001px)';
 /** Frames within which a part that is taken in hand shows its fields. */
 const PATIENCE_FRAMES = 20;
 /** Fragment of an address that asks for the part with a fault. */

@@ -45,6 +45,7 @@ import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { TrackDrawing } from './track-drawing';
 import { trackFacts } from './track-facts';
+import { Stage } from '../../ui/drawing';
 
 /** What a track designer works on: its document, and what a class has shown about the model. */
 export interface TrackOnScreen {
@@ -67,6 +68,7 @@ const TRACK: DesignRules<'rolling-cell', RollingCellEvaluation> = {
 @Component({
   selector: 'nab-track-designer',
   imports: [
+    Stage,
     ExperimentDesigner,
     WorkbenchPanel,
     ChoiceField,

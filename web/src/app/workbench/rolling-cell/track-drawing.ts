@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, model } from '@ang
 import { formatNumber, formatQuantity } from '@nab/core/quantities';
 import type { RollingCell, RollingCellEvaluation } from '@nab/core/experiments';
 import { ChartHandle, type ChartPlace } from '../../ui/charts';
-import { trackPicture, TRACK_BOX } from './track-picture';
+import { stageSize } from '../../ui/drawing';
+import { trackPicture } from './track-picture';
 
 /** The cell in its coil, cut through the axis, and below it the whole track with the place of the cell. */
 @Component({
@@ -10,19 +11,19 @@ import { trackPicture, TRACK_BOX } from './track-picture';
   imports: [ChartHandle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
-      width: min(100cqw, 119cqh);
-      height: auto;
+      width: 100%;
+      height: 100%;
     }
     text {
       font-size: 15px;
       fill: var(--nab-ink-soft);
-    }
-    @media (max-width: 640px) {
-      text {
-        font-size: 23px;
-      }
     }
     .pole {
       font-weight: 650;
@@ -32,7 +33,7 @@ import { trackPicture, TRACK_BOX } from './track-picture';
   template: `
     @let d = picture();
     <svg
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height"
       role="group"
       aria-label="The cell with its magnets in the coil, cut through the axis, and the whole track"
     >
@@ -117,10 +118,10 @@ export class TrackDrawing {
   readonly evaluation = input.required<RollingCellEvaluation>();
   /** Way of the cell from where both magnets are just inside, m. */
   readonly way = model.required<number>();
-  protected readonly box = TRACK_BOX;
+  protected readonly size = stageSize();
 
   protected readonly picture = computed(() =>
-    trackPicture(this.design(), this.evaluation(), this.way()),
+    trackPicture(this.design(), this.evaluation(), this.way(), this.size()),
   );
   protected readonly most = computed(
     () => this.design().track.length - this.evaluation().trainLength,

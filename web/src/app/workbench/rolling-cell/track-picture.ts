@@ -1,14 +1,11 @@
 import { formatNumber, formatQuantity } from '@nab/core/quantities';
+import type { StageSize } from '../../ui/drawing';
 import type { RollingCell, RollingCellEvaluation } from '@nab/core/experiments';
 
-export const TRACK_BOX = { width: 620, height: 520 } as const;
-const MIDDLE = 132;
-const [LEFT, RIGHT] = [24, 596];
-/** Where the whole track lies, and most that the drawing of the cell is high. */
-const TRACK_Y = 290;
-const MOST_HIGH = 130;
-/** Where speed is drawn along the track. */
-const [SPEED_TOP, SPEED_BOTTOM] = [352, 488];
+/** At both sides, above the coil for the arrows, and below the speed for its line. */
+const [ASIDE, ABOVE, BELOW] = [24, 62, 34];
+/** From the coil to the track, and from that to the speed: letters stand between. */
+const [TO_TRACK, TO_SPEED] = [70, 66];
 const SPEED_POINTS = 60;
 /** Length of an arrow of one newton at most so long. */
 const MOST_ARROW = 90;
@@ -23,28 +20,41 @@ interface Mark {
  * Everything that is drawn of a cell in its coil, to one scale: turns cut through the axis, the live
  * ones full; the cell lying in the coil; poles; what pushes each magnet.
  * @param way of the following magnet's outer face from the entrance, m.
+ * @param size of the drawing.
  */
-export function trackPicture(design: RollingCell, evaluation: RollingCellEvaluation, way: number) {
+export function trackPicture(
+  design: RollingCell,
+  evaluation: RollingCellEvaluation,
+  way: number,
+  size: StageSize,
+) {
+  const [left, right] = [ASIDE, size.width - ASIDE];
+  // Coil and speed share what height there is.
+  const half = (size.height - ABOVE - TO_TRACK - TO_SPEED - BELOW) / 2;
   const { magnets, track, wire, leading, washer } = design;
   const { trainLength, liveLength, pitch, cell } = evaluation;
   const beside = 0.012;
   const scale = Math.min(
-    (RIGHT - LEFT) / (trainLength + 2 * beside),
-    MOST_HIGH / (track.bore + 2 * wire.diameter),
+    (right - left) / (trainLength + 2 * beside),
+    half / (track.bore + 2 * wire.diameter),
   );
-  const from = MIDDLE_OF_PAGE - (scale * trainLength) / 2;
+  const coil = scale * (track.bore + 2 * wire.diameter);
+  const middleY = ABOVE + coil / 2;
+  const trackY = ABOVE + coil + TO_TRACK;
+  const speedPlace = { left, right, top: trackY + TO_SPEED, bottom: size.height - BELOW };
+  const from = size.width / 2 - (scale * trainLength) / 2;
   const x = (z: number): number => from + scale * (z - way);
   const stack = magnets.perEnd * magnets.thickness;
   const [liveFrom, liveTo] = [way + stack, way + stack + liveLength];
   // Magnets and cell lie on the lowest turns.
-  const floor = MIDDLE + (scale * track.bore) / 2;
+  const floor = middleY + (scale * track.bore) / 2;
   const disc = scale * magnets.diameter;
   const axis = floor - disc / 2;
   const radius = (scale * wire.diameter) / 2;
   const dot = (z: number, y: number): string =>
     `M${x(z) - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0Z`;
   const row = (live: boolean): string => {
-    const seen = (RIGHT - LEFT) / 2 / scale;
+    const seen = (right - left) / 2 / scale;
     const middle = way + trainLength / 2;
     const first = Math.max(0, Math.ceil((middle - seen) / pitch));
     const last = Math.min(Math.floor(track.length / pitch), Math.floor((middle + seen) / pitch));
@@ -52,7 +62,7 @@ export function trackPicture(design: RollingCell, evaluation: RollingCellEvaluat
     for (let k = first; k <= last; k++) {
       const z = k * pitch;
       if ((z >= liveFrom && z <= liveTo) !== live) continue;
-      path += dot(z, MIDDLE - (scale * track.bore) / 2 - radius);
+      path += dot(z, middleY - (scale * track.bore) / 2 - radius);
       // Below, half a turn on.
       path += dot(z + pitch / 2, floor + radius);
     }
@@ -74,7 +84,7 @@ export function trackPicture(design: RollingCell, evaluation: RollingCellEvaluat
   const outer = magnets.outward === 'north' ? 'N' : 'S';
   const inner = outer === 'N' ? 'S' : 'N';
   const [back, front] = magnets.facing === 'opposed' ? [outer, inner] : [inner, outer];
-  const above = MIDDLE - (scale * track.bore) / 2 - 2 * radius - 16;
+  const above = middleY - (scale * track.bore) / 2 - 2 * radius - 16;
   const under = floor + 2 * radius + 24;
   const poles: Mark[] = [
     { x: x(way) - 8, y: under, text: back },
@@ -98,7 +108,7 @@ export function trackPicture(design: RollingCell, evaluation: RollingCellEvaluat
     const [x0, x1] = [x(at) - length / 2, x(at) + length / 2];
     return `M${x0} ${above}H${x1}M${x1 - head} ${above - 6}L${x1} ${above}L${x1 - head} ${above + 6}`;
   };
-  const along = (z: number): number => LEFT + ((RIGHT - LEFT) * z) / track.length;
+  const along = (z: number): number => left + ((right - left) * z) / track.length;
   return {
     turns: row(false),
     live: row(true),
@@ -127,13 +137,13 @@ export function trackPicture(design: RollingCell, evaluation: RollingCellEvaluat
       y: above - 14,
       text: formatQuantity(Math.abs(force), 'force', 'N', 2),
     })),
-    track: `M${LEFT} ${TRACK_Y}H${RIGHT}`,
-    liveOfTrack: `M${along(liveFrom)} ${TRACK_Y}H${along(liveTo)}`,
-    left: LEFT,
-    right: RIGHT,
-    below: TRACK_Y + 34,
-    speed: speedAlong(evaluation, along, way + trainLength / 2),
-    handle: { x: along(way + trainLength / 2), y: TRACK_Y },
+    track: `M${left} ${trackY}H${right}`,
+    liveOfTrack: `M${along(liveFrom)} ${trackY}H${along(liveTo)}`,
+    left,
+    right,
+    below: trackY + 34,
+    speed: speedAlong(evaluation, along, way + trainLength / 2, speedPlace),
+    handle: { x: along(way + trainLength / 2), y: trackY },
   };
 }
 
@@ -142,10 +152,10 @@ function speedAlong(
   { run, trainLength }: RollingCellEvaluation,
   along: (z: number) => number,
   middle: number,
+  { left, right, top, bottom }: Record<'left' | 'right' | 'top' | 'bottom', number>,
 ) {
   if (!run) return null;
-  const y = (speed: number): number =>
-    SPEED_BOTTOM - ((SPEED_BOTTOM - SPEED_TOP) * speed) / run.speed;
+  const y = (speed: number): number => bottom - ((bottom - top) * speed) / run.speed;
   // Closer together where it starts, for there the curve is steep.
   const ways = Array.from(
     { length: SPEED_POINTS + 1 },
@@ -155,12 +165,10 @@ function speedAlong(
   const point = (way: number): string => `${along(way + trainLength / 2)} ${y(at(way))}`;
   return {
     curve: `M${ways.map(point).join('L')}`,
-    axes: `M${LEFT} ${SPEED_TOP}V${SPEED_BOTTOM}H${RIGHT}`,
+    axes: `M${left} ${top}V${bottom}H${right}`,
     here: { x: along(middle), y: y(at(middle - trainLength / 2)) },
-    top: SPEED_TOP,
-    bottom: SPEED_BOTTOM,
+    top,
+    bottom,
     fastest: `${formatNumber(run.speed, 2)} m/s`,
   };
 }
-
-const MIDDLE_OF_PAGE = TRACK_BOX.width / 2;

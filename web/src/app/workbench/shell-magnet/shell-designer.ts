@@ -21,11 +21,13 @@ import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import { ShellCheck } from './shell-check';
 import { ShellDrawing } from './shell-drawing';
 import { ShellStore } from './shell-store';
+import { Stage } from '../../ui/drawing';
 
 /** The heavy demonstration: a coil in a steel cup that holds a plate, and how few cells will do. */
 @Component({
   selector: 'nab-shell-designer',
   imports: [
+    Stage,
     ExperimentDesigner,
     WorkbenchPanel,
     CellsChart,

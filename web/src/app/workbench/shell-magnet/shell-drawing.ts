@@ -1,8 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { WoundCoil } from '@nab/core/physics';
 import type { ShellMagnet } from '@nab/core/experiments';
+import { stageSize } from '../../ui/drawing';
 
-const BOX = { width: 460, height: 400, axis: 230, top: 52, bottom: 300 };
+/** Room above the magnet for its eye, and below it for the load. */
+const ABOVE = 40;
+const BELOW = 84;
+const ASIDE = 24;
 /** Gap and tilt are drawn many times larger, or nobody would see them. */
 const GAP_SHOWN = 12;
 let nextId = 0;
@@ -12,36 +16,36 @@ let nextId = 0;
   selector: 'nab-shell-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
       width: 100%;
-      height: auto;
+      height: 100%;
     }
     text {
       font-size: 15px;
       fill: var(--nab-ink-soft);
     }
+    .weight {
+      cursor: pointer;
+    }
   `,
   template: `
     @let d = drawing();
     <svg
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height"
       role="group"
       aria-label="Section through the shell magnet, its coil and its keeper"
     >
       <defs>
-        <pattern [attr.id]="grid" width="13" height="13" patternUnits="userSpaceOnUse">
-          <path d="M13 0H0V13" fill="none" stroke="var(--nab-grid)" />
-        </pattern>
         <pattern [attr.id]="hatch" width="7" height="7" patternUnits="userSpaceOnUse">
           <path d="M-1 8 8 -1" stroke="var(--nab-steel)" stroke-width="1.4" />
         </pattern>
       </defs>
-      <rect
-        [attr.width]="box.width"
-        [attr.height]="box.height"
-        [attr.fill]="'url(#' + grid + ')'"
-      />
       <path [attr.d]="d.cup" fill="var(--nab-sheet)" />
       <path
         [attr.d]="d.cup"
@@ -59,8 +63,15 @@ let nextId = 0;
           stroke-width="0.6"
         />
       }
-      <path d="M230 18V52" stroke="var(--nab-ink)" stroke-width="3" />
-      <circle cx="230" cy="12" r="7" fill="none" stroke="var(--nab-ink)" stroke-width="3" />
+      <path [attr.d]="d.stem" stroke="var(--nab-ink)" stroke-width="3" />
+      <circle
+        [attr.cx]="d.axis"
+        [attr.cy]="d.eye"
+        r="7"
+        fill="none"
+        stroke="var(--nab-ink)"
+        stroke-width="3"
+      />
       <g [attr.transform]="d.keeperTurn">
         <path [attr.d]="d.keeper" fill="var(--nab-sheet)" />
         <path
@@ -72,6 +83,8 @@ let nextId = 0;
       </g>
       <path [attr.d]="d.rope" stroke="var(--nab-ink)" stroke-width="2" fill="none" />
       <path
+        class="weight"
+        (click)="chosen.emit('seat')"
         [attr.d]="d.weight"
         fill="var(--nab-sheet)"
         stroke="var(--nab-ink)"
@@ -79,7 +92,9 @@ let nextId = 0;
         stroke-linejoin="round"
       />
       <text
-        x="230"
+        class="weight"
+        (click)="chosen.emit('seat')"
+        [attr.x]="d.axis"
         [attr.y]="d.loadAt"
         text-anchor="middle"
         font-weight="650"
@@ -104,8 +119,9 @@ let nextId = 0;
           (keydown.space)="$event.preventDefault(); chosen.emit(place.part)"
         />
       }
-      <text x="446" y="26" text-anchor="end">{{ count() }}</text>
-      <text x="446" [attr.y]="d.gapAt" text-anchor="end">{{ gap() }}</text>
+      <text [attr.x]="d.right" y="22" text-anchor="end">{{ count() }}</text>
+      <path [attr.d]="d.leader" fill="none" stroke="var(--nab-ink-soft)" />
+      <text [attr.x]="d.right" [attr.y]="d.gapAt" text-anchor="end">{{ gap() }}</text>
     </svg>
   `,
 })
@@ -118,9 +134,8 @@ export class ShellDrawing {
   /** The part in hand, and one that is taken. */
   readonly part = input('');
   readonly chosen = output<string>();
-  protected readonly box = BOX;
+  protected readonly size = stageSize();
   private readonly key = nextId++;
-  protected readonly grid = `shell-grid-${this.key}`;
   protected readonly hatch = `shell-hatch-${this.key}`;
   protected readonly count = computed(() => {
     const { count } = this.shell();
@@ -132,9 +147,13 @@ export class ShellDrawing {
     const { winding, wire } = this.build();
     const high = steel.base + steel.depth + steel.keeperThickness;
     const wide = 2 * Math.max(steel.wallOuter, steel.keeperRadius);
-    const scale = Math.min((BOX.width - 60) / wide, (BOX.bottom - BOX.top - GAP_SHOWN) / high);
-    const x = (r: number): number => BOX.axis + r * scale;
-    const y = (depth: number): number => BOX.top + depth * scale;
+    const { width, height } = this.size();
+    const scale = Math.min((width - 2 * ASIDE) / wide, (height - ABOVE - BELOW - GAP_SHOWN) / high);
+    const axis = width / 2;
+    // What room is over lies above and below alike.
+    const eye = Math.max(12, (height - ABOVE - BELOW - GAP_SHOWN - scale * high) / 2);
+    const x = (r: number): number => axis + r * scale;
+    const y = (depth: number): number => eye + ABOVE - 12 + depth * scale;
     const face = steel.base + steel.depth;
     // Round the outside, down the left wall, in and round the pole, and up the right one.
     const cup =
@@ -174,7 +193,7 @@ export class ShellDrawing {
         x: x(-steel.keeperRadius) - 2,
         y: top - 8,
         width: 2 * steel.keeperRadius * scale + 4,
-        height: bottom + 60 - top,
+        height: bottom + 12 - top,
       },
     ];
     return {
@@ -183,11 +202,16 @@ export class ShellDrawing {
       turns,
       wire: Math.max(0.8, (wire.height * scale) / 2),
       keeper: `M${x(-steel.keeperRadius)} ${top}H${x(steel.keeperRadius)}V${bottom}H${x(-steel.keeperRadius)}Z`,
-      keeperTurn: `translate(${(1 - seat.covered) * 60},0) rotate(${tilt} ${BOX.axis} ${top})`,
-      rope: `M230 ${bottom}V${bottom + 24}`,
-      weight: `M168 ${bottom + 24}H292L304 ${bottom + 58}H156Z`,
+      keeperTurn: `translate(${(1 - seat.covered) * 60},0) rotate(${tilt} ${axis} ${top})`,
+      axis,
+      eye,
+      right: width - 12,
+      stem: `M${axis} ${eye + 6}V${y(0)}`,
+      rope: `M${axis} ${bottom}V${bottom + 24}`,
+      weight: `M${axis - 62} ${bottom + 24}h124l12 34h-148Z`,
       loadAt: bottom + 47,
-      gapAt: bottom + 20,
+      leader: `M${x(wide / 2) + 4} ${top - GAP_SHOWN / 2}h8V${bottom + 34}`,
+      gapAt: bottom + 50,
     };
   });
 }

@@ -38,6 +38,7 @@ import { ChoiceField, NumberField, QuantityField } from '../../ui/fields';
 import type { SavedDocument } from '../../platform/saving';
 import { SpinnerDrawing } from './spinner-drawing';
 import { spinnerFacts } from './spinner-facts';
+import { Stage } from '../../ui/drawing';
 
 /** The document that a spinner's designer works on. */
 export const SPINNER_ON_SCREEN = new InjectionToken<Signal<SavedDocument<SpinnerDocument>>>(
@@ -64,6 +65,7 @@ const DRAWN_RAD_PER_S = 4 * Math.PI;
 @Component({
   selector: 'nab-spinner-designer',
   imports: [
+    Stage,
     ExperimentDesigner,
     WorkbenchPanel,
     ChoiceField,

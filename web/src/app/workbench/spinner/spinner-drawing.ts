@@ -1,16 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Spinner, SpinnerEvaluation } from '@nab/core/experiments';
-import { SPINNER_BOX, spinnerPicture } from './spinner-picture';
+import { stageSize } from '../../ui/drawing';
+import { spinnerPicture } from './spinner-picture';
 
 /** The cell on its magnets, and the wire that turns on it, seen from the side. */
 @Component({
   selector: 'nab-spinner-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
+    :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
     svg {
       display: block;
-      width: min(100cqw, 120cqh);
-      height: auto;
+      width: 100%;
+      height: 100%;
     }
     text {
       font-size: 17px;
@@ -21,7 +27,7 @@ import { SPINNER_BOX, spinnerPicture } from './spinner-picture';
   template: `
     @let d = picture();
     <svg
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
+      [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height"
       role="img"
       [attr.aria-label]="label()"
     >
@@ -63,9 +69,9 @@ export class SpinnerDrawing {
   readonly evaluation = input.required<SpinnerEvaluation>();
   /** How far it has turned, rad, anticlockwise from above. */
   readonly angle = input(0);
-  protected readonly box = SPINNER_BOX;
+  protected readonly size = stageSize();
   protected readonly picture = computed(() =>
-    spinnerPicture(this.design(), this.evaluation(), this.angle()),
+    spinnerPicture(this.design(), this.evaluation(), this.angle(), this.size()),
   );
   protected readonly label = computed(() => {
     const { state, turns } = this.evaluation();

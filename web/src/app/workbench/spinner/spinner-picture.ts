@@ -1,9 +1,8 @@
+import type { StageSize } from '../../ui/drawing';
 import type { Spinner, SpinnerEvaluation } from '@nab/core/experiments';
 
-export const SPINNER_BOX = { width: 520, height: 430 } as const;
-const [MIDDLE, FLOOR] = [260, 360];
-const MOST_HIGH = 300;
-const MOST_WIDE = 420;
+/** Left free around it: above and at its sides, and below for the letters of the poles. */
+const [AROUND, BELOW] = [28, 34];
 /** Pieces of a spiral that are drawn straight. */
 const PIECES = 60;
 /** Turns of the spiral; the core's own. */
@@ -19,18 +18,26 @@ interface Piece {
  * A spinner seen from the side, a little of its depth left out: the cell on its magnets, the arms
  * turned by an angle, those behind the cell apart.
  * @param angle rad, anticlockwise from above.
+ * @param size of the drawing.
  */
-export function spinnerPicture(design: Spinner, evaluation: SpinnerEvaluation, angle: number) {
+export function spinnerPicture(
+  design: Spinner,
+  evaluation: SpinnerEvaluation,
+  angle: number,
+  size: StageSize,
+) {
+  const middle = size.width / 2;
   const { cell, arm } = evaluation;
   const { magnets, shape, width, arms } = design;
   const stack = magnets.count * magnets.thickness;
   const scale = Math.min(
-    MOST_HIGH / (cell.length + stack),
-    MOST_WIDE / Math.max(width, magnets.diameter),
+    (size.height - AROUND - BELOW) / (cell.length + stack),
+    (size.width - 2 * AROUND) / Math.max(width, magnets.diameter),
   );
-  const y = (z: number): number => FLOOR - scale * (z + stack);
+  const floor = (size.height + AROUND - BELOW + scale * (cell.length + stack)) / 2;
+  const y = (z: number): number => floor - scale * (z + stack);
   const box = (z0: number, z1: number, wide: number): string =>
-    `M${MIDDLE - (scale * wide) / 2} ${y(z0)}h${scale * wide}V${y(z1)}h${-scale * wide}Z`;
+    `M${middle - (scale * wide) / 2} ${y(z0)}h${scale * wide}V${y(z1)}h${-scale * wide}Z`;
   const points = (turn: number) => {
     const corners: { r: number; z: number; turn: number }[] = [];
     arm.forEach((corner, i) => {
@@ -56,7 +63,7 @@ export function spinnerPicture(design: Spinner, evaluation: SpinnerEvaluation, a
     return corners.slice(1).map((to, i): Piece => {
       const from = corners[i]!;
       const at = ({ r, z, turn }: typeof to): string =>
-        `${MIDDLE + scale * r * Math.cos(turn)} ${y(z)}`;
+        `${middle + scale * r * Math.cos(turn)} ${y(z)}`;
       return {
         path: `M${at(from)}L${at(to)}`,
         behind: Math.sin(from.turn) * from.r + Math.sin(to.turn) * to.r > 0,
@@ -81,17 +88,17 @@ export function spinnerPicture(design: Spinner, evaluation: SpinnerEvaluation, a
     ).join(''),
     wire: Math.max(2, scale * design.wire.diameter),
     marks: [
-      { x: MIDDLE, y: y(cell.length) + 26, text: plusUp ? '+' : '−' },
-      { x: MIDDLE, y: y(0) - 12, text: plusUp ? '−' : '+' },
+      { x: middle, y: y(cell.length) + 26, text: plusUp ? '+' : '−' },
+      { x: middle, y: y(0) - 12, text: plusUp ? '−' : '+' },
     ],
     poles: [
       {
-        x: MIDDLE + (scale * magnets.diameter) / 2 + 16,
+        x: middle + (scale * magnets.diameter) / 2 + 16,
         y: y(0) + 12,
         text: magnets.up === 'north' ? 'N' : 'S',
       },
       {
-        x: MIDDLE + (scale * magnets.diameter) / 2 + 16,
+        x: middle + (scale * magnets.diameter) / 2 + 16,
         y: y(-stack) + 8,
         text: magnets.up === 'north' ? 'S' : 'N',
       },

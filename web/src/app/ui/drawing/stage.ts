@@ -1,0 +1,43 @@
+import { DestroyRef, Directive, ElementRef, inject, signal } from '@angular/core';
+
+/** Size of a drawing in its own units, which are the page's pixels: its letters keep their size. */
+export interface StageSize {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A smaller place is not drawn for: the drawing is scaled down to it. */
+const LEAST: StageSize = { width: 300, height: 260 };
+/** Before the place was measured. */
+const USUAL: StageSize = { width: 520, height: 470 };
+
+/** The place of a drawing, on squared paper. What is drawn in it asks for its size and fills it. */
+@Directive({ selector: '[nabStage]', host: { class: 'nab-stage nab-squared' } })
+export class Stage {
+  private readonly measured = signal(USUAL, {
+    equal: (p, q) => p.width === q.width && p.height === q.height,
+  });
+  readonly size = this.measured.asReadonly();
+
+  constructor() {
+    const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
+    if (typeof ResizeObserver === 'undefined') return;
+    const observer = new ResizeObserver(() => {
+      const { clientWidth, clientHeight } = nativeElement;
+      if (clientWidth === 0 || clientHeight === 0) return;
+      // As wide for its height as the place, however small that is.
+      const grow = Math.max(1, LEAST.width / clientWidth, LEAST.height / clientHeight);
+      this.measured.set({
+        width: Math.round(clientWidth * grow),
+        height: Math.round(clientHeight * grow),
+      });
+    });
+    observer.observe(nativeElement);
+    inject(DestroyRef).onDestroy(() => observer.disconnect());
+  }
+}
+
+/** The size that a drawing has where it stands: its stage's, or the usual one. */
+export function stageSize(): () => StageSize {
+  return inject(Stage, { optional: true })?.size ?? (() => USUAL);
+}
