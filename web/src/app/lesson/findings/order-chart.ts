@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatNumber } from '@nab/core/quantities';
 import { scaleLinear } from 'd3-scale';
-import { Chart, markerColour, markersPath, numberedAxis, type ChartBox } from '../../ui/charts';
+import {
+  fittedBox,
+  Chart,
+  markerColour,
+  markersPath,
+  numberedAxis,
+  type ChartBox,
+} from '../../ui/charts';
 import type { OrderedPoint } from './order-data';
 
 const BOX: ChartBox = {
@@ -22,13 +29,13 @@ const MOST_ROWS = 1000;
     @let d = drawing();
     <nab-chart
       [label]="'How far trials lie from the mean of their level, in the order of each group'"
-      [box]="box"
+      [box]="box()"
       [axes]="d.axes"
       [table]="d.table"
     >
       <svg:line
-        [attr.x1]="box.margin.left"
-        [attr.x2]="box.width - box.margin.right"
+        [attr.x1]="box().margin.left"
+        [attr.x2]="box().width - box().margin.right"
         [attr.y1]="d.zero"
         [attr.y2]="d.zero"
         stroke="var(--nab-steel)"
@@ -49,11 +56,11 @@ export class OrderChart {
   readonly points = input.required<readonly OrderedPoint[]>();
   /** What is read, with its unit. */
   readonly upLabel = input.required<string>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
     const points = this.points();
-    const { width, height, margin } = BOX;
+    const { width, height, margin } = this.box();
     const last = points.reduce((most, { order }) => Math.max(most, order), 2);
     const far = points.reduce((most, { away }) => Math.max(most, Math.abs(away)), 0) * 1.1 || 1;
     const x = scaleLinear([0.5, last + 0.5], [margin.left, width - margin.right]);

@@ -32,7 +32,7 @@ import { NzTableModule } from 'ng-zorro-antd/table';
 import { NzTooltipModule } from 'ng-zorro-antd/tooltip';
 import { debounceTime, map } from 'rxjs';
 import { v4 as uuid } from 'uuid';
-import { SegmentedName } from '../../ui/accessibility';
+import { SegmentedName, TableName } from '../../ui/accessibility';
 import { applyWayOut, WaysOut } from '../../workbench/frame';
 import { LevelStrip, type LevelMove, type StripData } from '../../ui/charts';
 import { Notice } from '../../ui/notices';
@@ -88,6 +88,7 @@ const CHANGED_BY: Readonly<Partial<Record<FactorId, readonly WayOutKind[]>>> = {
     QuestionSentence,
     RouterLink,
     SegmentedName,
+    TableName,
     WaysOut,
   ],
   providers: [Availability],

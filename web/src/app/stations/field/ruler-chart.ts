@@ -3,7 +3,7 @@ import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { formatQuantity } from '@nab/core/quantities';
 import type { RulerReading } from '@nab/core/experiments';
-import { Chart, numberedAxis, type ChartBox } from '../../ui/charts';
+import { fittedBox, Chart, numberedAxis, type ChartBox } from '../../ui/charts';
 import { fieldText } from './raster';
 
 const BOX: ChartBox = {
@@ -27,7 +27,7 @@ export interface RulerLine {
     @let d = drawing();
     <nab-chart
       label="Strength along the ruler; the numbers are in the table below"
-      [box]="box"
+      [box]="box()"
       [axes]="d.axes"
       [table]="table()"
     >
@@ -53,9 +53,10 @@ export interface RulerLine {
 })
 export class RulerChart {
   readonly lines = input.required<readonly RulerLine[]>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
+    const box = this.box();
     const lines = this.lines();
     const size = ({ across, along }: RulerReading): number =>
       Math.max(1e-7, Math.hypot(across, along));
@@ -66,8 +67,8 @@ export class RulerChart {
       1e-3,
       ...lines.flatMap(({ readings }) => readings.map((r) => r.distance)),
     );
-    const x = scaleLinear([0, length], [BOX.margin.left, BOX.width - BOX.margin.right]);
-    const y = scaleLog([least, most], [BOX.height - BOX.margin.bottom, BOX.margin.top]).nice();
+    const x = scaleLinear([0, length], [box.margin.left, box.width - box.margin.right]);
+    const y = scaleLog([least, most], [box.height - box.margin.bottom, box.margin.top]).nice();
     const path = line<RulerReading>(
       (r) => x(r.distance),
       (r) => y(size(r)),

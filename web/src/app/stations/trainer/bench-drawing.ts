@@ -61,6 +61,11 @@ const AT: Readonly<Record<BenchPartId, readonly [number, number, number, number]
       font-size: 14px;
       fill: var(--nab-ink-soft);
     }
+    @media (max-width: 640px) {
+      text {
+        font-size: 20px;
+      }
+    }
     .mark {
       font-size: 18px;
       font-weight: 650;

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
+import { fittedBox } from './fitted-box';
 import { makeYScale, type ChartBox } from './scales';
 
 export interface AxisPoint {
@@ -27,7 +28,7 @@ const BOX: ChartBox = {
     @let d = drawing();
     <nab-chart
       label="Field along the axis; the numbers are in the table below"
-      [box]="box"
+      [box]="box()"
       [axes]="d.axes"
       [table]="d.table"
     >
@@ -47,16 +48,17 @@ export class AxisChart {
   readonly points = input.required<readonly AxisPoint[]>();
   /** Half the length of the coil, m. */
   readonly half = input.required<number>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
+    const box = this.box();
     const points = this.points();
-    const { width, margin } = BOX;
+    const { width, margin } = box;
     const x = scaleLinear(
       [points[0]!.z, points[points.length - 1]!.z],
       [margin.left, width - margin.right],
     );
-    const y = makeYScale(Math.max(...points.map(({ field }) => field), 1e-9), BOX);
+    const y = makeYScale(Math.max(...points.map(({ field }) => field), 1e-9), box);
     const curve = line<AxisPoint>(
       (p) => x(p.z),
       (p) => y(p.field),

@@ -5,6 +5,7 @@ import { massText } from '@nab/words/terms';
 import { scaleBand } from 'd3-scale';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
+import { fittedBox } from './fitted-box';
 import { makeYScale, type ChartBox } from './scales';
 
 const BOX: ChartBox = {
@@ -22,7 +23,7 @@ const BOX: ChartBox = {
     @let d = drawing();
     <nab-chart
       label="Load held as cells are taken away; the numbers are in the table below"
-      [box]="box"
+      [box]="box()"
       [axes]="d.axes"
       [table]="d.table"
     >
@@ -45,8 +46,8 @@ const BOX: ChartBox = {
         </svg:text>
       }
       <svg:line
-        [attr.x1]="box.margin.left"
-        [attr.x2]="box.width - box.margin.right"
+        [attr.x1]="box().margin.left"
+        [attr.x2]="box().width - box().margin.right"
         [attr.y1]="d.load"
         [attr.y2]="d.load"
         stroke="var(--nab-ink)"
@@ -54,7 +55,7 @@ const BOX: ChartBox = {
         stroke-dasharray="7 4"
       />
       <svg:text
-        [attr.x]="box.width - box.margin.right - 2"
+        [attr.x]="box().width - box().margin.right - 2"
         [attr.y]="d.load - 5"
         text-anchor="end"
         style="fill: var(--nab-ink)"
@@ -70,13 +71,14 @@ export class CellsChart {
   readonly pack = input(0);
   /** The load that is to hang, kg. */
   readonly load = input.required<number>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
+    const box = this.box();
     const steps = this.steps();
     const load = this.load();
-    const { width, margin } = BOX;
-    const y = makeYScale(Math.max(load * 1.1, ...steps.map(({ high }) => high)) * 1.04, BOX);
+    const { width, margin } = box;
+    const y = makeYScale(Math.max(load * 1.1, ...steps.map(({ high }) => high)) * 1.04, box);
     const x = scaleBand(
       steps.map(({ cells }) => cells),
       [margin.left, width - margin.right],

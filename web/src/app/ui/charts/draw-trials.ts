@@ -54,16 +54,20 @@ export class EndLabels {
   }
 
   write(layer: LayerGroup, { width, height, margin }: ChartBox): void {
-    this.overhead.forEach(({ colour, text }, i) => {
-      layer
+    if (this.overhead.length > 0) {
+      const text = layer
         .append('text')
         .attr('x', width - margin.right)
-        .attr('y', margin.top - 8 - LINE * i)
+        .attr('y', margin.top - 8)
         .attr('text-anchor', 'end')
-        .attr('font-size', 14)
-        .attr('fill', colour)
-        .text(text);
-    });
+        .attr('font-size', 14);
+      this.overhead.forEach((one, i) => {
+        text
+          .append('tspan')
+          .attr('fill', one.colour)
+          .text(`${i > 0 ? '; ' : ''}${one.text}`);
+      });
+    }
     const letters = Math.floor((margin.right - LABEL_GAP) / LETTER);
     const sorted = this.labels
       .map((label) => ({ ...label, lines: label.lines.flatMap((text) => wrapped(text, letters)) }))

@@ -6,6 +6,7 @@ import { predictiveBand } from '@nab/core/statistics';
 import { bandText, countText, wireText } from '@nab/words/terms';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
+import { fittedBox } from './fitted-box';
 import { makeYScale, type ChartBox } from './scales';
 
 const BOX: ChartBox = {
@@ -38,7 +39,7 @@ const BOX: ChartBox = {
     @let d = drawing();
     <nab-chart
       label="Objects lifted against wire; the table below has the numbers"
-      [box]="box"
+      [box]="box()"
       [axes]="d.axes"
       [pointsAnswer]="true"
     >
@@ -79,16 +80,17 @@ export class FrontChart {
   readonly objects = input.required<string>();
   readonly chosen = input.required<number | null>();
   readonly chosenChange = output<number>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
+    const box = this.box();
     const designs = this.designs();
     const wires = designs.map(({ wire }) => wire);
     const x = scaleLog(
       [Math.min(...wires) * 0.9, Math.max(...wires) * 1.1],
-      [BOX.margin.left, BOX.width - BOX.margin.right],
+      [box.margin.left, box.width - box.margin.right],
     );
-    const y = makeYScale(Math.max(1, ...designs.map(({ liftedCount }) => liftedCount)), BOX);
+    const y = makeYScale(Math.max(1, ...designs.map(({ liftedCount }) => liftedCount)), box);
     const points = designs.map((design) => ({
       x: x(design.wire),
       y: y(design.liftedCount),
@@ -111,9 +113,9 @@ export class FrontChart {
       },
       label: at && {
         text: at.label,
-        x: at.x > BOX.width / 2 ? at.x - 14 : at.x + 14,
+        x: at.x > box.width / 2 ? at.x - 14 : at.x + 14,
         y: Math.max(24, at.y - 12),
-        anchor: at.x > BOX.width / 2 ? 'end' : 'start',
+        anchor: at.x > box.width / 2 ? 'end' : 'start',
       },
     };
   });

@@ -2,6 +2,7 @@ export { asPng, asSvg, fontFaces } from './as-picture';
 export { numberedAxis } from './axes';
 export { Chart } from './chart';
 export { ChartHandle, type ChartPlace } from './chart-handle';
+export { fittedBox } from './fitted-box';
 export { AxisChart } from './axis-chart';
 export { CellsChart } from './cells-chart';
 export type { XAxis, ChartBox } from './scales';

@@ -13,6 +13,7 @@ import { pointer, select, type Selection } from 'd3-selection';
 import { drawLayers, type LayerGroup } from '../drawing';
 import { levelAxes, withoutNumbers } from './axes';
 import { drawFrame } from './draw-frame';
+import { fittedBox } from './fitted-box';
 import {
   makeXScale,
   makeYScale,
@@ -82,7 +83,11 @@ const BOTTOM = BOX.height - BOX.margin.bottom;
     }
   `,
   template: `
-    <svg viewBox="0 0 660 208" role="group" [attr.aria-label]="label()">
+    <svg
+      [attr.viewBox]="'0 0 ' + box().width + ' ' + box().height"
+      role="group"
+      [attr.aria-label]="label()"
+    >
       <g #picture></g>
       <g #handles></g>
     </svg>
@@ -91,6 +96,7 @@ const BOTTOM = BOX.height - BOX.margin.bottom;
 export class LevelStrip {
   readonly data = input.required<StripData>();
   readonly levelMove = output<LevelMove>();
+  protected readonly box = fittedBox(BOX);
   /** The scale that the handles stand on. */
   private across: XScale | null = null;
   private readonly picture = viewChild.required<ElementRef<SVGGElement>>('picture');
@@ -107,6 +113,7 @@ export class LevelStrip {
 
   private draw(): void {
     const data = this.data();
+    const box = this.box();
     const { cases, ceiling } = data;
     const top = Math.max(
       data.least ?? 0,
@@ -115,23 +122,23 @@ export class LevelStrip {
     const isPredicted = cases.some(({ value }) => value !== null);
     const showCeiling = ceiling !== null && ceiling.value <= top * 1.6;
     const lines = Math.max(1, data.lines.length);
-    const across = makeXScale(data.across, BOX, Math.max(26, 24 * lines));
-    const up = makeYScale(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, BOX);
-    const levels = levelAxes(data.across, across, up, { upLabel: data.upLabel, box: BOX });
+    const across = makeXScale(data.across, box, Math.max(26, 24 * lines));
+    const up = makeYScale(showCeiling ? Math.max(top, ceiling.value * 1.03) : top, box);
+    const levels = levelAxes(data.across, across, up, { upLabel: data.upLabel, box });
     // Without a prediction the axis has no numbers yet.
     const axes = isPredicted ? levels : withoutNumbers(levels);
     const width = Math.max(8, Math.min(46, (across.step * 0.66) / lines));
     const places = { across, up, width, lines };
     const scale = up.domain();
     drawLayers(this.picture().nativeElement, [
-      { name: 'frame', madeFrom: axes, paint: (g) => drawFrame(g, BOX, axes) },
+      { name: 'frame', madeFrom: [axes, box], paint: (g) => drawFrame(g, box, axes) },
       ...(isPredicted
         ? []
         : [
             {
               name: 'note',
-              madeFrom: null,
-              paint: (g: LayerGroup) => drawNote(g, 'Nab does not predict this reading.'),
+              madeFrom: box,
+              paint: (g: LayerGroup) => drawNote(g, box, 'Nab does not predict this reading.'),
             },
           ]),
       ...cases.map((one, i) => ({
@@ -143,15 +150,15 @@ export class LevelStrip {
         ? [
             {
               name: 'ceiling',
-              madeFrom: [ceiling, scale],
-              paint: (g: LayerGroup) => drawCeiling(g, ceiling, up),
+              madeFrom: [ceiling, scale, box],
+              paint: (g: LayerGroup) => drawCeiling(g, box, ceiling, up),
             },
           ]
         : []),
       {
         name: 'names',
         madeFrom: [data.lines, cases.map(({ value }) => value), scale],
-        paint: (g) => drawLineNames(g, data, places),
+        paint: (g) => drawLineNames(g, box, data, places),
       },
     ]);
     this.drawHandles(data, across);
@@ -277,13 +284,14 @@ function drawCase(svg: LayerGroup, one: StripCase, places: CasePlaces): void {
 
 function drawCeiling(
   svg: LayerGroup,
+  box: ChartBox,
   { value, label }: { value: number; label: string },
   up: Linear,
 ) {
-  const right = BOX.width - BOX.margin.right;
+  const right = box.width - box.margin.right;
   svg
     .append('line')
-    .attr('x1', BOX.margin.left)
+    .attr('x1', box.margin.left)
     .attr('x2', right)
     .attr('y1', up(value))
     .attr('y2', up(value))
@@ -298,10 +306,10 @@ function drawCeiling(
     .text(label);
 }
 
-function drawNote(svg: LayerGroup, text: string): void {
+function drawNote(svg: LayerGroup, box: ChartBox, text: string): void {
   svg
     .append('text')
-    .attr('x', (BOX.margin.left + BOX.width - BOX.margin.right) / 2)
+    .attr('x', (box.margin.left + box.width - box.margin.right) / 2)
     .attr('y', BOTTOM / 2)
     .attr('text-anchor', 'middle')
     .attr('font-size', 14)
@@ -310,7 +318,12 @@ function drawNote(svg: LayerGroup, text: string): void {
 }
 
 /** Lines are named where they end. */
-function drawLineNames(svg: LayerGroup, { cases, lines }: StripData, places: CasePlaces): void {
+function drawLineNames(
+  svg: LayerGroup,
+  box: ChartBox,
+  { cases, lines }: StripData,
+  places: CasePlaces,
+): void {
   if (lines.length < 2) return;
   let last = -Infinity;
   const ends = lines
@@ -324,7 +337,7 @@ function drawLineNames(svg: LayerGroup, { cases, lines }: StripData, places: Cas
     last = Math.max(last + 16, places.up(end!.value!) + 5);
     svg
       .append('text')
-      .attr('x', BOX.width - BOX.margin.right + 6)
+      .attr('x', box.width - box.margin.right + 6)
       .attr('y', last)
       .attr('font-size', 13)
       .attr('fill', markerColour(series + 2))

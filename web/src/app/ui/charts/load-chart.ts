@@ -6,6 +6,7 @@ import { scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { numberedAxis } from './axes';
 import { Chart } from './chart';
+import { fittedBox } from './fitted-box';
 import type { ChartBox } from './scales';
 
 const BOX: ChartBox = {
@@ -23,7 +24,7 @@ const BOX: ChartBox = {
     @if (drawing(); as d) {
       <nab-chart
         label="Load held against the contact gap; the numbers are in the table below"
-        [box]="box"
+        [box]="box()"
         [axes]="d.axes"
         [table]="d.table"
       >
@@ -37,12 +38,12 @@ const BOX: ChartBox = {
 })
 export class LoadChart {
   readonly points = input.required<readonly LoadHeld[]>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
 
   protected readonly drawing = computed(() => {
     const points = this.points().filter(({ mass }) => mass > 0);
     if (points.length < 2) return null;
-    const { width, height, margin } = BOX;
+    const { width, height, margin } = this.box();
     const masses = points.map(({ mass }) => mass);
     const low = 10 ** Math.floor(Math.log10(Math.min(...masses)));
     const high = 10 ** Math.ceil(Math.log10(Math.max(...masses)));

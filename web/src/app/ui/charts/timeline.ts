@@ -14,6 +14,7 @@ import { pointer, select, type Selection } from 'd3-selection';
 import { drawLayers, type LayerGroup } from '../drawing';
 import { numberedAxis } from './axes';
 import { drawFrame } from './draw-frame';
+import { fittedBox } from './fitted-box';
 import type { ChartBox } from './scales';
 
 /** A stretch of time in a row, minutes. */
@@ -53,6 +54,7 @@ export interface EdgeShift {
 }
 
 const WIDTH = 720;
+const NARROW = 560;
 const ROW = 30;
 const MARGIN = { top: 22, right: 24, bottom: 42, left: 140 } as const;
 /** Least step of a drag and of an arrow key, minutes. */
@@ -93,8 +95,12 @@ export class Timeline {
   private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
   protected readonly box = computed((): ChartBox => {
     const height = MARGIN.top + this.data().rows.length * ROW + MARGIN.bottom;
-    return { width: WIDTH, height, margin: MARGIN };
+    // Where the place is narrow, names of rows have less of it.
+    const width = this.fitted().width;
+    const left = width < NARROW ? 104 : MARGIN.left;
+    return { width, height, margin: { ...MARGIN, left } };
   });
+  private readonly fitted = fittedBox({ width: WIDTH, height: ROW, margin: MARGIN });
   private x = scaleLinear();
 
   constructor() {
@@ -105,13 +111,16 @@ export class Timeline {
     const data = this.data();
     const box = this.box();
     const end = Math.max(data.limit, ...data.blocks.map((b) => b.start + b.length));
-    const x = scaleLinear([0, end * 1.02], [MARGIN.left, WIDTH - MARGIN.right]);
+    const x = scaleLinear([0, end * 1.02], [box.margin.left, box.width - MARGIN.right]);
     this.x = x;
     const axes = {
-      across: numberedAxis(x, 'minutes', { text: String, ticks: 10 }),
+      across: numberedAxis(x, 'minutes', { text: String, ticks: box.width < NARROW ? 6 : 10 }),
       up: {
         ruled: data.rows.map((_, i) => topOf(i)),
-        marks: data.rows.map((name, i) => ({ at: topOf(i) + ROW / 2, text: [name.slice(0, 14)] })),
+        marks: data.rows.map((name, i) => ({
+          at: topOf(i) + ROW / 2,
+          text: [fewer(name, box.margin.left)],
+        })),
         label: '',
       },
     };
@@ -132,7 +141,7 @@ export class Timeline {
       }),
       {
         name: 'limit',
-        madeFrom: [data.limit, end, box.height],
+        madeFrom: [data.limit, end, box],
         paint: (g) =>
           drawLimit(g, data.limit, {
             at: x(data.limit),
@@ -281,4 +290,10 @@ function drawBlock(
       .attr('fill', ink)
       .text([name, short].find((text) => text.length * LETTER < width - 8) ?? '');
   }
+}
+
+/** As many letters of a name as have room left of the plot. */
+function fewer(name: string, room: number): string {
+  const letters = Math.floor((room - 18) / 8.6);
+  return name.length > letters ? `${name.slice(0, letters - 1)}…` : name;
 }

@@ -5,7 +5,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  type ElementRef,
+  ElementRef,
   EnvironmentInjector,
   inject,
   input,
@@ -24,7 +24,7 @@ import { drawHeaps } from './draw-heap';
 import { drawPlate } from './draw-plate';
 import { drawSupply } from './draw-supply';
 import { drawLens, drawTurns } from './draw-winding';
-import { BOX, layOut, type Group, type Layout } from './layout';
+import { letterSize, lettersAt, BOX, layOut, type Group, type Layout } from './layout';
 
 /** Which end of the winding: the upper one (start) or the one toward the tip. */
 export type WindingEdge = 'start' | 'end';
@@ -74,7 +74,7 @@ function drawSum(group: Group, text: string): void {
     .attr('x', BOX.width - 24)
     .attr('y', BOX.height - 22)
     .attr('text-anchor', 'end')
-    .attr('font-size', 20)
+    .style('font-size', letterSize(20))
     .attr('font-weight', 650)
     .attr('fill', 'var(--nab-ink)')
     .text(text);
@@ -189,6 +189,13 @@ export class Cutaway {
   constructor() {
     const injector = inject(EnvironmentInjector);
     const whenDestroyed = inject(DestroyRef);
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const observer = new ResizeObserver(() => {
+      if (host.clientWidth > 0)
+        host.style.setProperty('--nab-letters', String(lettersAt(host.clientWidth)));
+    });
+    observer.observe(host);
+    whenDestroyed.onDestroy(() => observer.disconnect());
     afterNextRender(() => {
       this.makeEdges();
       // Of the environment, and so ahead of every component; ended with this one.

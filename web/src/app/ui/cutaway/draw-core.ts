@@ -1,6 +1,6 @@
 import { barOf, polesOf } from '@nab/core/physics';
 import { faceHeight, type MagnetDesign } from '@nab/core/experiments';
-import type { Group, Layout } from './layout';
+import { letterSize, type Group, type Layout } from './layout';
 
 /** Core with head, hatched as a cut section; a pipe shows its bore. */
 export function drawCore(group: Group, design: MagnetDesign, at: Layout, hatch: string): void {
@@ -107,7 +107,7 @@ export function drawPoles(group: Group, design: MagnetDesign, at: Layout, revers
       .attr('y', y)
       .attr('text-anchor', 'middle')
       .attr('dominant-baseline', 'middle')
-      .attr('font-size', size)
+      .style('font-size', letterSize(size))
       .attr('font-weight', 750)
       .attr('fill', 'var(--nab-ink)')
       .attr('stroke', 'var(--nab-sheet)')
@@ -124,6 +124,7 @@ export function drawRuler(group: Group, design: MagnetDesign, at: Layout): void 
   const x = 46;
   const length = design.core.length;
   const step = length > 0.2 ? 0.02 : length > 0.06 ? 0.01 : 0.005;
+  let last = 0;
   group
     .append('line')
     .attr('x1', x)
@@ -141,21 +142,23 @@ export function drawRuler(group: Group, design: MagnetDesign, at: Layout): void 
       .attr('y2', at.y(z))
       .attr('stroke', 'var(--nab-steel)');
     if (!major) continue;
+    last = z;
     group
       .append('text')
       .attr('x', x - 6)
       .attr('y', at.y(z) + 4)
       .attr('text-anchor', 'end')
-      .attr('font-size', 12)
+      .style('font-size', letterSize(12))
       .attr('fill', 'var(--nab-ink-soft)')
       .text(Math.round(z * 1000));
   }
   group
     .append('text')
     .attr('x', x - 6)
-    .attr('y', at.y(0) - 12)
+    .attr('y', at.y(last) + 4)
+    .attr('dy', '1.3em')
     .attr('text-anchor', 'end')
-    .attr('font-size', 12)
+    .style('font-size', letterSize(12))
     .attr('fill', 'var(--nab-ink-soft)')
     .text('mm');
 }

@@ -1,6 +1,6 @@
 import { CELL_SIZES, isSingleCell } from '@nab/core/physics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
-import { BOX, CELL, supplyBox, type Group, type Layout } from './layout';
+import { letterSize, BOX, CELL, supplyBox, type Group, type Layout } from './layout';
 
 /** The cells at their place next to the magnet, and the leads from both tails to them. */
 export function drawSupply(
@@ -71,31 +71,33 @@ export function drawSupply(
           .attr('x', x + CELL.width / 2)
           .attr('y', y + 22)
           .attr('text-anchor', 'middle')
-          .attr('font-size', 14)
+          .style('font-size', letterSize(14))
           .attr('fill', 'var(--nab-ink)')
           .text('+');
       }
     }
-  const note = (text: string, y: number): void => {
+  // The first line stands over the second, however large the letters are.
+  const note = (text: string, row: 0 | 1): void => {
     group
       .append('text')
       .attr('x', BOX.width - 24)
-      .attr('y', y)
+      .attr('y', y0 - 38)
+      .attr('dy', row === 0 ? '-1.2em' : null)
       .attr('text-anchor', 'end')
-      .attr('font-size', 14)
+      .style('font-size', letterSize(14))
       .attr('fill', 'var(--nab-ink)')
       .text(text);
   };
-  note(`${source.emf.toFixed(2)} V, ${circuit.current.toFixed(2)} A`, y0 - 58);
+  note(`${source.emf.toFixed(2)} V, ${circuit.current.toFixed(2)} A`, 0);
   if (design.supply.bench) {
-    note(circuit.limited ? 'at the limit set' : 'bench supply', y0 - 38);
+    note(circuit.limited ? 'at the limit set' : 'bench supply', 1);
     return;
   }
   // A block or a battery of several cells is no single cell.
   const one = isSingleCell(design.supply.size) ? '1 cell' : CELL_SIZES[design.supply.size];
   note(
     `${series > 1 ? `${series} in series` : one}${parallel > 1 ? `, ${parallel} in parallel` : ''}`,
-    y0 - 38,
+    1,
   );
 }
 
@@ -124,7 +126,7 @@ function drawBenchSupply(
       .attr('x', x + width / 2)
       .attr('y', at)
       .attr('text-anchor', 'middle')
-      .attr('font-size', 14)
+      .style('font-size', letterSize(14))
       .attr('fill', 'var(--nab-ink)')
       .text(text);
   };

@@ -2,7 +2,7 @@ import type { Selection } from 'd3-selection';
 import { polesOf } from '@nab/core/physics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { drawCore } from './draw-core';
-import { BOX, type Group, type Layout } from './layout';
+import { letterSize, BOX, type Group, type Layout } from './layout';
 
 const disc = (x: number, y: number, r: number): string =>
   `M${(x - r).toFixed(2)} ${y.toFixed(2)}a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(2 * r).toFixed(2)} 0a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(-2 * r).toFixed(2)} 0`;
@@ -128,7 +128,7 @@ export function drawLens(
     .attr('x', lens.x)
     .attr('y', focus.y + lens.radius + 16)
     .attr('text-anchor', 'middle')
-    .attr('font-size', 12)
+    .style('font-size', letterSize(12))
     .attr('fill', 'var(--nab-ink-soft)')
     .text(`${Math.round(enlarged / at.scale)} times larger`);
 }

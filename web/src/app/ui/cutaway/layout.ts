@@ -8,6 +8,20 @@ export type Group = Selection<SVGGElement, unknown, null, undefined>;
 
 /** The drawing's own box, in its user units. */
 export const BOX = { width: 520, height: 620 } as const;
+/** The least size of a letter on the screen, px, and the least width at which letters are drawn. */
+const LEAST_LETTER = 11.2;
+const LEAST_WIDTH = 220;
+/** The smallest letters of the drawing, in its own units. */
+export const SMALLEST = 12;
+
+/** A size of letters that grows where the drawing is small. */
+export const letterSize = (units: number): string => `calc(${units}px * var(--nab-letters, 1))`;
+
+/** How much larger letters are drawn at a width of the drawing, px; 0 where they have no room. */
+export function lettersAt(width: number): number {
+  if (width < LEAST_WIDTH) return 0;
+  return Math.max(1, (LEAST_LETTER * BOX.width) / (SMALLEST * width));
+}
 const AXIS_X = 262;
 const TOP = 34;
 const BOTTOM = 34;

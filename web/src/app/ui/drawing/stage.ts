@@ -1,4 +1,4 @@
-import { DestroyRef, Directive, ElementRef, inject, signal } from '@angular/core';
+import { computed, DestroyRef, Directive, ElementRef, inject, signal } from '@angular/core';
 
 /** Size of a drawing in its own units, which are the page's pixels: its letters keep their size. */
 export interface StageSize {
@@ -7,13 +7,32 @@ export interface StageSize {
 }
 
 /** A smaller place is not drawn for: the drawing is scaled down to it. */
-const LEAST: StageSize = { width: 300, height: 260 };
+const LEAST: StageSize = { width: 230, height: 240 };
 /** Before the place was measured. */
 const USUAL: StageSize = { width: 520, height: 470 };
 
 /** The place of a drawing, on squared paper. What is drawn in it asks for its size and fills it. */
-@Directive({ selector: '[nabStage]', host: { class: 'nab-stage nab-squared' } })
+@Directive({
+  selector: '[nabStage]',
+  host: {
+    class: 'nab-stage nab-squared',
+    '[style.max-width.px]': 'widest()',
+    '[style.max-height.px]': 'tallest()',
+  },
+})
 export class Stage {
+  /** Width that the drawing has use for at a height; null where it takes any. */
+  readonly widthFor = signal<((height: number) => number) | null>(null);
+  /** Height for its width that the drawing has use for; null where it takes any. */
+  readonly tallness = signal<number | null>(null);
+  protected readonly tallest = computed(() => {
+    const tallness = this.tallness();
+    return tallness === null ? null : Math.round(tallness * this.measured().width);
+  });
+  protected readonly widest = computed(() => {
+    const most = this.widthFor()?.(this.measured().height);
+    return most === undefined ? null : Math.max(LEAST.width, Math.round(most));
+  });
   private readonly measured = signal(USUAL, {
     equal: (p, q) => p.width === q.width && p.height === q.height,
   });
@@ -37,7 +56,17 @@ export class Stage {
   }
 }
 
-/** The size that a drawing has where it stands: its stage's, or the usual one. */
-export function stageSize(): () => StageSize {
-  return inject(Stage, { optional: true })?.size ?? (() => USUAL);
+/**
+ * The size that a drawing has where it stands: its stage's, or the usual one.
+ * @param widthFor how wide it can be at a height; the paper is no wider.
+ * @param tallness how high it can be for its width; the paper is no higher.
+ */
+export function stageSize(
+  widthFor?: (height: number) => number,
+  tallness?: number,
+): () => StageSize {
+  const stage = inject(Stage, { optional: true });
+  if (stage && widthFor) stage.widthFor.set(widthFor);
+  if (stage && tallness !== undefined) stage.tallness.set(tallness);
+  return stage?.size ?? (() => USUAL);
 }

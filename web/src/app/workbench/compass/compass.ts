@@ -87,7 +87,7 @@ export class Compass {
   readonly wire = input(false);
   readonly towardNorth = input(true);
   protected readonly ASIDE = ASIDE;
-  protected readonly size = stageSize();
+  protected readonly size = stageSize((height) => 1.1 * height, 1.15);
   protected readonly radius = computed(
     () => Math.min(this.size().width, this.size().height) / 2 - ASIDE - 4,
   );

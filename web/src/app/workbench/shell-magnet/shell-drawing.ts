@@ -134,7 +134,10 @@ export class ShellDrawing {
   /** The part in hand, and one that is taken. */
   readonly part = input('');
   readonly chosen = output<string>();
-  protected readonly size = stageSize();
+  protected readonly size = stageSize((height) => {
+    const { wide, high } = sizeOf(this.shell());
+    return ((height - ABOVE - BELOW - GAP_SHOWN) * wide) / high + 2 * ASIDE;
+  });
   private readonly key = nextId++;
   protected readonly hatch = `shell-hatch-${this.key}`;
   protected readonly count = computed(() => {
@@ -145,13 +148,14 @@ export class ShellDrawing {
   protected readonly drawing = computed(() => {
     const { steel, former, seat } = this.shell();
     const { winding, wire } = this.build();
-    const high = steel.base + steel.depth + steel.keeperThickness;
-    const wide = 2 * Math.max(steel.wallOuter, steel.keeperRadius);
+    const { wide, high } = sizeOf(this.shell());
     const { width, height } = this.size();
     const scale = Math.min((width - 2 * ASIDE) / wide, (height - ABOVE - BELOW - GAP_SHOWN) / high);
     const axis = width / 2;
-    // What room is over lies above and below alike.
-    const eye = Math.max(12, (height - ABOVE - BELOW - GAP_SHOWN - scale * high) / 2);
+    // The load hangs on a rope as long as there is room.
+    const over = Math.max(0, height - ABOVE - BELOW - GAP_SHOWN - scale * high);
+    const eye = Math.min(40, 12 + over / 6);
+    const rope = 24 + Math.max(0, over - (eye - 12) - 16);
     const x = (r: number): number => axis + r * scale;
     const y = (depth: number): number => eye + ABOVE - 12 + depth * scale;
     const face = steel.base + steel.depth;
@@ -207,11 +211,19 @@ export class ShellDrawing {
       eye,
       right: width - 12,
       stem: `M${axis} ${eye + 6}V${y(0)}`,
-      rope: `M${axis} ${bottom}V${bottom + 24}`,
-      weight: `M${axis - 62} ${bottom + 24}h124l12 34h-148Z`,
-      loadAt: bottom + 47,
+      rope: `M${axis} ${bottom}V${bottom + rope}`,
+      weight: `M${axis - 62} ${bottom + rope}h124l12 34h-148Z`,
+      loadAt: bottom + rope + 23,
       leader: `M${x(wide / 2) + 4} ${top - GAP_SHOWN / 2}h8V${bottom + 34}`,
       gapAt: bottom + 50,
     };
   });
+}
+
+/** How wide and high a magnet is with its keeper, m. */
+function sizeOf({ steel }: ShellMagnet) {
+  return {
+    wide: 2 * Math.max(steel.wallOuter, steel.keeperRadius),
+    high: steel.base + steel.depth + steel.keeperThickness,
+  };
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Spinner, SpinnerEvaluation } from '@nab/core/experiments';
 import { stageSize } from '../../ui/drawing';
-import { spinnerPicture } from './spinner-picture';
+import { spinnerPicture, spinnerWidth } from './spinner-picture';
 
 /** The cell on its magnets, and the wire that turns on it, seen from the side. */
 @Component({
@@ -69,7 +69,9 @@ export class SpinnerDrawing {
   readonly evaluation = input.required<SpinnerEvaluation>();
   /** How far it has turned, rad, anticlockwise from above. */
   readonly angle = input(0);
-  protected readonly size = stageSize();
+  protected readonly size = stageSize((height) =>
+    spinnerWidth(this.design(), this.evaluation(), height),
+  );
   protected readonly picture = computed(() =>
     spinnerPicture(this.design(), this.evaluation(), this.angle(), this.size()),
   );

@@ -14,6 +14,20 @@ interface Piece {
   readonly behind: boolean;
 }
 
+/** Room for the letters at the poles, at both sides. */
+const POLES = 14;
+
+/** How wide a drawing of a spinner is at a height. */
+export function spinnerWidth(
+  { magnets, width }: Spinner,
+  { cell }: SpinnerEvaluation,
+  height: number,
+): number {
+  const tall = cell.length + magnets.count * magnets.thickness;
+  const scale = Math.max(0, height - AROUND - BELOW) / tall;
+  return scale * Math.max(width, magnets.diameter) + 2 * (AROUND + POLES);
+}
+
 /**
  * A spinner seen from the side, a little of its depth left out: the cell on its magnets, the arms
  * turned by an angle, those behind the cell apart.
@@ -94,12 +108,13 @@ export function spinnerPicture(
     poles: [
       {
         x: middle + (scale * magnets.diameter) / 2 + 16,
-        y: y(0) + 12,
+        // Clear of the arm, which touches the magnets half way down.
+        y: y(0) - 2,
         text: magnets.up === 'north' ? 'N' : 'S',
       },
       {
         x: middle + (scale * magnets.diameter) / 2 + 16,
-        y: y(-stack) + 8,
+        y: y(-stack) + 15,
         text: magnets.up === 'north' ? 'S' : 'N',
       },
     ],

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { temperatureOver, timeToCool, type LumpedWinding } from '@nab/core/physics';
-import { Chart, numberedAxis, type ChartBox } from '../../../ui/charts';
+import { fittedBox, Chart, numberedAxis, type ChartBox } from '../../../ui/charts';
 import { Notice } from '../../../ui/notices';
 import { NumberField } from '../../../ui/fields';
 
@@ -41,10 +41,10 @@ const MOST_CYCLES = 60;
       />
     </div>
     @if (plan(); as p) {
-      <nab-chart [label]="p.sentence" [box]="box" [axes]="p.axes">
+      <nab-chart [label]="p.sentence" [box]="box()" [axes]="p.axes">
         <svg:line
-          [attr.x1]="box.margin.left"
-          [attr.x2]="box.width - box.margin.right"
+          [attr.x1]="box().margin.left"
+          [attr.x2]="box().width - box().margin.right"
           [attr.y1]="p.limit"
           [attr.y2]="p.limit"
           stroke="var(--nab-enamel)"
@@ -73,13 +73,14 @@ export class HeatPlan {
   readonly limit = input.required<number>();
   /** Trials of one group at one magnet, to begin with. */
   readonly trials = input.required<number>();
-  protected readonly box = BOX;
+  protected readonly box = fittedBox(BOX);
   protected readonly on = signal(5);
   protected readonly off = signal(60);
   protected readonly chosen = signal<number | null>(null);
   protected readonly cycles = computed(() => this.chosen() ?? this.trials());
 
   protected readonly plan = computed(() => {
+    const box = this.box();
     const [on, off, cycles] = [this.on(), this.off(), this.cycles()];
     const sane = on > 0 && on <= 600 && off >= 0 && off <= 3600 && cycles >= 1;
     if (!sane || !Number.isInteger(cycles)) return null;
@@ -89,10 +90,10 @@ export class HeatPlan {
     const peak = Math.max(...points.map((p) => p.temperature));
     const corePeak = coil.core ? Math.max(...points.map((p) => p.coreTemperature)) : null;
     const end = points[points.length - 1]!.time;
-    const x = scaleLinear([0, end], [BOX.margin.left, BOX.width - BOX.margin.right]);
+    const x = scaleLinear([0, end], [box.margin.left, box.width - box.margin.right]);
     const y = scaleLinear(
       [coil.ambient, Math.max(limit + 3, peak + 2)],
-      [BOX.height - BOX.margin.bottom, BOX.margin.top],
+      [box.height - box.margin.bottom, box.margin.top],
     );
     const hot = peak > limit;
     const last = points[points.length - 1]!;
