@@ -51,7 +51,16 @@ const ORDER = {
   },
   'web/src/app': {
     platform: [
-      ...['server', 'service-worker', 'local-storage', 'session', 'library', 'workers', 'files'],
+      ...[
+        'server',
+        'service-worker',
+        'local-storage',
+        'region',
+        'session',
+        'library',
+        'workers',
+        'files',
+      ],
       'saving',
     ],
     ui: [
@@ -78,7 +87,7 @@ const ORDER = {
       ...['import-readings', 'room', 'history', 'steps', 'board'],
     ],
     stations: [
-      ...['overview', 'fix-it', 'field', 'compare', 'wire-and-compass', 'needle', 'filings'],
+      ...['overview', 'fix-it', 'field', 'compare', 'needle', 'filings'],
       ...['permanent', 'trainer', 'guess', 'shelf-search'],
     ],
     home: [],

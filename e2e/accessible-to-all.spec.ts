@@ -17,7 +17,6 @@ for (const place of [
   '/shelf/search',
   '/compare',
   '/wire-and-compass',
-  '/compass-set',
   '/shell-magnet',
   '/track',
   '/spinner',

@@ -1,4 +1,5 @@
-import { newInvestigation, RunBench } from './bench.js';
+import { newInvestigation, RunBench, stored } from './bench.js';
+import { faultless } from './faultless.js';
 import { expect, test } from './test.js';
 
 test('home says what can be done and greets a first visitor once', async ({ page }) => {
@@ -95,4 +96,51 @@ test('everything is one file, and what is missing is put back from it', async ({
     buffer: Buffer.from('no such file'),
   });
   await expect(page.getByText(/Nothing was put back\. file: It is damaged/)).toBeVisible();
+});
+
+test('a first lesson leads through five steps on a copy of an example, and is offered once', async ({
+  page,
+  request,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Take the first lesson/ }).click();
+  await page.waitForURL('**/question');
+  const id = page.url().split('/').at(-2)!;
+  const bar = page.getByRole('region', { name: 'First lesson' });
+  await expect(bar).toContainText('1 of 5, Question.');
+  await expect(page.getByText('invented data')).toHaveCount(0);
+  await faultless(page);
+  for (const [step, name] of ['Magnet', 'Prepare'].entries()) {
+    await bar.getByRole('button', { name: `Next: ${name}` }).click();
+    await page.waitForURL(`**/${name.toLowerCase()}`);
+    await expect(bar).toContainText(`${step + 2} of 5, ${name}.`);
+  }
+  // The sheets are there to be printed; the page is found again after it was closed.
+  await page.getByRole('tab', { name: 'Sheets' }).click();
+  await expect(page.getByRole('button', { name: /^Print \d+ pages?/ })).toBeEnabled();
+  await page.reload();
+  await expect(bar).toContainText('3 of 5');
+  await bar.getByRole('button', { name: 'Next: Run' }).click();
+  const bench = new RunBench(page);
+  await bench.predict(5);
+  await bench.trial({ lifted: 6 });
+  await bench.isSaved();
+  expect((await stored(request, id)).readings).toHaveLength(1);
+  await bar.getByRole('button', { name: 'Next: Findings' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Findings' })).toBeVisible();
+  await bar.getByRole('button', { name: 'Finish the first lesson' }).click();
+  await expect(bar).toHaveCount(0);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Investigations' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Take the first lesson/ })).toHaveCount(0);
+
+  // Asked for, it begins again, and is left at any time.
+  await page.getByRole('button', { name: 'What can I do here?' }).click();
+  const help = page.getByRole('dialog', { name: 'Investigations' });
+  await expect(help.getByRole('listitem')).toHaveCount(3);
+  await faultless(page);
+  await help.getByRole('button', { name: 'Take the first lesson' }).click();
+  await page.waitForURL('**/question');
+  await bar.getByRole('button', { name: 'Leave the first lesson' }).click();
+  await expect(bar).toHaveCount(0);
 });

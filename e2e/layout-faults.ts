@@ -44,7 +44,8 @@ export async function layoutFaults(page: Page): Promise<string[]> {
 
       for (const stage of Array.from(document.querySelectorAll('.nab-stage'))) {
         const place = stage.getBoundingClientRect();
-        if (place.width === 0 || !seen(stage)) continue;
+        // A small picture on a card is no stage.
+        if (place.width === 0 || !seen(stage) || stage.closest('[inert]')) continue;
         const drawn = Array.from(
           stage.querySelectorAll('svg path, svg circle, svg rect, svg line, svg text, canvas'),
         )

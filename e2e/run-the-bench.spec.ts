@@ -214,3 +214,53 @@ for (const [width, height] of [
     await fits(numbers(page, /^Press what you predict/));
   });
 }
+
+test('a tablet warns by vibration before the current has to go off, and is muted by one press', async ({
+  page,
+  request,
+}) => {
+  const { id } = await newInvestigation(request);
+  await page.addInitScript(() => {
+    const felt: number[][] = [];
+    Object.assign(window, { felt });
+    navigator.vibrate = (pattern) => felt.push([pattern].flat() as number[]) > 0;
+  });
+  await page.clock.install();
+  await toBench(page, id);
+  await predict(page, 10);
+  await action(page).click();
+  const felt = () => page.evaluate(() => (window as unknown as { felt: number[][] }).felt.length);
+  const left = page.getByRole('timer');
+  const seconds = Number(/\d+/.exec((await left.textContent())!)![0]);
+  expect(seconds).toBeGreaterThan(6);
+  await page.clock.runFor((seconds - 7) * 1000);
+  expect(await felt()).toBe(0);
+  await page.clock.runFor(3000);
+  await expect.poll(felt).toBe(1);
+  await page.clock.runFor(6000);
+  await expect.poll(felt).toBe(2);
+  await page.getByRole('button', { name: 'Switched off' }).click();
+  await expect.poll(felt).toBe(3);
+  // Muted, and still so after the page was opened again.
+  await page.getByRole('button', { name: 'Again first' }).click();
+  await page.getByRole('button', { name: 'Sound on' }).click();
+  await page.getByRole('button', { name: 'Switch on now' }).click();
+  await page.clock.runFor(seconds * 1000 + 1000);
+  expect(await felt()).toBe(3);
+  await expect(page.getByRole('button', { name: 'Sound off' })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
+});
+
+test('while it is on, the seconds left fill a telephone', async ({ page, request }) => {
+  const { id } = await newInvestigation(request);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await toBench(page, id);
+  await predict(page, 10);
+  await action(page).click();
+  const number = page.getByRole('timer').locator('.nab-number');
+  const size = await number.evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
+  expect(size).toBeGreaterThan(190);
+  await faultless(page);
+});

@@ -32,8 +32,8 @@ test('the field is sketched, solved in a worker and shown with and without the c
   await choose(page, 'The earth’s field', 'across the magnet');
   await page.getByRole('checkbox', { name: 'Strength' }).uncheck();
   await faultless(page);
-  await take(page, 'Beside it');
-  await choose(page, 'Beside it', 'nothing');
+  await take(page, 'Compare');
+  await choose(page, 'Compare with', 'Nothing');
   await expect(air).toHaveCount(0);
 });
 
@@ -65,7 +65,6 @@ test('a ruler is laid by keyboard or by hand, and its readings are a table', asy
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
   const ruler = page.getByRole('region', { name: 'Along the ruler' });
-  await take(page, 'Ruler');
   await ruler.getByRole('button', { name: /as a table/ }).click();
   const first = ruler.getByRole('row').nth(1).getByRole('cell').nth(1);
   const atTip = await first.textContent();
@@ -87,7 +86,6 @@ test('a drag that the system takes away is over, and does not go on with the nex
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
-  await take(page, 'Ruler');
   const ruler = page.getByRole('region', { name: 'Along the ruler' });
   await ruler.getByRole('button', { name: /as a table/ }).click();
   const box = (await steel(page).getByRole('img').boundingBox())!;
@@ -108,14 +106,14 @@ test('a picture is kept and stands beside the changed magnet', async ({ page, re
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
-  await take(page, 'Beside it');
+  await take(page, 'Compare');
   await page.getByRole('button', { name: /^Keep this picture/ }).click();
   await page.getByRole('link', { name: 'Back to the magnet' }).click();
   await page.getByRole('button', { name: 'Swap the battery round' }).click();
   await page.getByRole('link', { name: 'See its field' }).click();
   await expect(page.getByRole('region', { name: 'Before' }).getByRole('img')).toBeVisible();
-  await take(page, 'Beside it');
-  await page.getByRole('button', { name: 'Let the kept picture go' }).click();
+  await take(page, 'Compare');
+  await page.getByRole('button', { name: 'Forget the kept picture' }).click();
   await expect(page.getByRole('region', { name: 'Before' })).toHaveCount(0);
 });
 

@@ -9,6 +9,7 @@ const OPTIONS = {
   baseURL: process.env['NAB_ADDRESS']!,
   viewport: { width: 1280, height: 800 },
   reducedMotion: 'reduce',
+  locale: 'en-GB',
   // It would fetch the whole application during each test; its own tests allow it.
   serviceWorkers: 'block',
 } as const;

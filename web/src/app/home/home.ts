@@ -26,6 +26,7 @@ import {
 } from '../ui/accessibility';
 import { Notice, OpenDocuments } from '../ui/notices';
 import { Server, faultWords } from '../platform/server';
+import { FirstLesson } from '../ui/frame/first-lesson';
 import { ToastService, ToastOutlet } from '../ui/toasts';
 import { duplicatePlan } from './duplicate';
 import { BackupPanel } from './backup-panel';
@@ -79,6 +80,7 @@ const WAYS = [
 export class Home {
   protected readonly howMany = howMany;
   protected readonly ways = WAYS;
+  protected readonly lesson = inject(FirstLesson);
   private readonly server = inject(Server);
   private readonly router = inject(Router);
   private readonly told = inject(ToastService);
@@ -162,6 +164,17 @@ export class Home {
   protected sorted(name: string, order: string | null): void {
     this.sortedBy.set(order === null ? '' : name);
     this.order.set(order as NzTableSortOrder);
+  }
+
+  /** Five steps on a copy of an example. */
+  protected async firstLesson(): Promise<void> {
+    try {
+      const id = await this.lesson.begin();
+      this.greeted();
+      if (id !== null) await this.router.navigate(['/investigations', id, 'question']);
+    } catch (error) {
+      this.fault.set(faultWords(error));
+    }
   }
 
   protected greeted(): void {

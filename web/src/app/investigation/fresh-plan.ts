@@ -1,4 +1,5 @@
-import type { Plan } from '@nab/contract/lesson';
+import { USUAL_LESSON, type Plan } from '@nab/contract/lesson';
+import { usualPaper } from '../platform/region';
 import { v4 as uuid } from 'uuid';
 
 /** What a question is begun with; everything else has a usual start. */
@@ -35,5 +36,7 @@ export function freshPlan(of: PlanBeginning): Plan {
       })),
     repeats: of.repeats ?? 3,
     traySize: of.traySize ?? 60,
+    // A4 needs no word.
+    ...(usualPaper() === 'Letter' && { lesson: { ...USUAL_LESSON, paper: 'Letter' } }),
   };
 }

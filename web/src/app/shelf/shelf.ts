@@ -8,8 +8,8 @@ import {
   type VersionedShelfItem,
 } from '@nab/contract/shelf';
 import { amountText, shelfText } from '@nab/words/terms';
-import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { dayText } from '../platform/region';
 import { Notice, OpenDocuments } from '../ui/notices';
 import { ShelfForm } from './shelf-form';
 import { ShelfStore } from './shelf-store';
@@ -170,7 +170,7 @@ export class ShelfPage {
   }
 
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM, HH:mm');
+    return dayText(iso);
   }
 
   protected begin(kind: ShelfKind): void {

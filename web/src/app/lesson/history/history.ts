@@ -3,11 +3,11 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { sentOf, type EarlierState, type Plan } from '@nab/contract/lesson';
 import type { ExperimentDocument } from '@nab/contract/experiments';
 import { howMany } from '@nab/words/terms';
-import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { catchError, EMPTY, of, switchMap } from 'rxjs';
+import { dayText } from '../../platform/region';
 import { TableName } from '../../ui/accessibility';
 import { ServerClock, InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
@@ -177,7 +177,7 @@ export class HistoryPage {
   }
 
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM, HH:mm');
+    return dayText(iso);
   }
 
   protected bringBack({ kind, document }: EarlierState): void {

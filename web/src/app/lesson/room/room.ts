@@ -3,11 +3,11 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { spokenCode, type Room, type RoomBody } from '@nab/contract/lesson';
-import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { filter, firstValueFrom, type Observable } from 'rxjs';
+import { timeText } from '../../platform/region';
 import { TableName } from '../../ui/accessibility';
 import { AddressCode } from '../../ui/codes';
 import { InvestigationStore } from '../../investigation';
@@ -62,7 +62,7 @@ export class RoomPage {
   }
 
   protected at(iso: string): string {
-    return format(new Date(iso), 'HH:mm');
+    return timeText(iso);
   }
 
   protected async say(event: Event): Promise<void> {

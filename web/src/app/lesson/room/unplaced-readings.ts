@@ -3,7 +3,6 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { UnplacedReading, Placement } from '@nab/contract/lesson';
 import { measureOf } from '@nab/core/lesson';
 import { caseText, measuredText, outcomeText } from '@nab/words/lesson';
-import { format } from 'date-fns';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import {
   catchError,
@@ -17,6 +16,7 @@ import {
   switchMap,
   throwError,
 } from 'rxjs';
+import { timeText } from '../../platform/region';
 import { ChoiceField } from '../../ui/fields';
 import { InvestigationStore } from '../../investigation';
 import { Notice } from '../../ui/notices';
@@ -134,7 +134,7 @@ export class UnplacedReadings {
     this.list().map((reading) => ({
       id: reading.id,
       why: reading.why,
-      at: format(new Date(reading.receivedAt), 'HH:mm'),
+      at: timeText(reading.receivedAt),
       by: this.plan().groups.find(({ id }) => id === reading.body.groupId)?.name ?? '',
       what: this.whatOf(reading),
       place: { ...this.knownPlace(reading), ...this.chosen()[reading.id] },

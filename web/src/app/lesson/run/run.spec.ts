@@ -102,8 +102,8 @@ describe('the bench', () => {
     expect(log).toHaveLength(4);
     expect(log[0]).toContain('an extra trial');
     const first = log[3]!;
-    expect(first).toMatch(/put back: Put back \(group, \d\d:55\)/);
-    expect(first).toMatch(/taken out: dropped it \(educator, \d\d:50\)/);
+    expect(first).toMatch(/put back: Put back \(group, \d\d?:55( [AP]M)?\)/);
+    expect(first).toMatch(/taken out: dropped it \(educator, \d\d?:50( [AP]M)?\)/);
   });
 
   it('offers to put back what was taken out', async () => {

@@ -40,6 +40,7 @@ import { ReadingOff } from './reading-off';
 import { RehearsingHand } from './rehearsing';
 import { SwitchOn } from './switch-on';
 import { TellSpot } from './bench-spot';
+import { BenchSignals } from './bench-signals';
 import { CurrentTrial } from './current-trial';
 import { TrialLog } from './trial-log';
 
@@ -85,7 +86,7 @@ const SCATTER = 0.25;
     SwitchOn,
     TrialLog,
   ],
-  providers: [ReadingCorrections, TrialOrder, TrialContext, TellSpot, CurrentTrial],
+  providers: [ReadingCorrections, TrialOrder, TrialContext, TellSpot, CurrentTrial, BenchSignals],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.html',
   styleUrl: './run.less',
@@ -97,6 +98,7 @@ export class RunPage {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
   private readonly clock = inject(ServerClock);
+  protected readonly signals = inject(BenchSignals);
   private readonly amending = inject(ReadingCorrections);
   private readonly pad = viewChild(LoadSearchPad);
   protected readonly cautionText = cautionText;
@@ -207,6 +209,7 @@ export class RunPage {
     }
     this.complaint.set(null);
     this.last.set(null);
+    this.signals.ready();
     trial.countdown.start(this.at.onLimit());
     this.saidSignal.set(`Current on. Off within ${secondsText(this.at.onLimit())}.`);
     this.moveTo('on');
@@ -247,6 +250,7 @@ export class RunPage {
     const { countdown, onTime } = this.trial;
     const timed = countdown.running();
     countdown.stop();
+    if (timed) this.signals.switchedOff();
     onTime.set(timed ? countdown.elapsed() : null);
     this.saidSignal.set(`${this.switching().ended} ${this.protocol().read}`);
     this.moveTo('read');
@@ -256,6 +260,7 @@ export class RunPage {
   protected answered({ what, held }: Answer): void {
     const { countdown, hanging, feelsCool } = this.trial;
     countdown.stop();
+    this.signals.switchedOff();
     hanging.answer(what, held, countdown.elapsed());
     countdown.reset();
     feelsCool.set(false);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ACTORS, FLAGS, type Reading, type Trial } from '@nab/contract/lesson';
 import { outcomeText } from '@nab/words/lesson';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { timeText } from '../../platform/region';
 import { InvestigationStore } from '../../investigation';
 import { Outbox } from '../../platform/saving';
 import { keyOf } from './trial-order';
@@ -111,7 +112,7 @@ export class TrialLog {
           : before.withdrawn
             ? 'put back'
             : `was ${this.textOf(before)}`;
-        return `${what}: ${reading.reason} (${ACTORS[reading.actor].toLowerCase()}, ${clock(reading.recordedAt)})`;
+        return `${what}: ${reading.reason} (${ACTORS[reading.actor].toLowerCase()}, ${timeText(reading.recordedAt)})`;
       })
       .reverse();
   }
@@ -138,6 +139,3 @@ function oddities({ outcome, flags, note }: Reading): string[] {
     ...(note ? [note] : []),
   ];
 }
-
-const clock = (iso: string): string =>
-  new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });

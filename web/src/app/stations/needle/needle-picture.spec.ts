@@ -6,7 +6,10 @@ import { needlePicture } from './needle-picture';
 const START = toNeedle(newNeedle(), new Date('2026-06-01'));
 const drawn = (change: Partial<Needle> = {}, angle = 0, declination = 0) => {
   const needle = { ...START, ...change };
-  return needlePicture(needle, evaluateNeedle(needle), angle, declination);
+  return needlePicture(needle, evaluateNeedle(needle), angle, declination, {
+    width: 520,
+    height: 470,
+  });
 };
 
 describe('the drawing of a needle', () => {

@@ -1,7 +1,15 @@
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NzTableModule, type NzTableSortOrder } from 'ng-zorro-antd/table';
 import { SortKeys, TableName } from '../../ui/accessibility';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  signal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { newDesign, toMagnetDesign, type DesignDocument } from '@nab/contract/experiments';
 import { quantityProblem } from '@nab/contract/fields';
@@ -20,7 +28,7 @@ import {
   wireText,
 } from '@nab/words/terms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { firstValueFrom, type Subscription } from 'rxjs';
+import { debounceTime, firstValueFrom, type Subscription } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { FrontChart } from '../../ui/charts';
 import { Notice, OpenDocuments } from '../../ui/notices';
@@ -31,6 +39,8 @@ import { ShelfStore } from '../../shelf';
 import { designFound, stockOf } from './stock';
 import { setAside, takeFromShelf } from '../../shelf';
 
+/** A limit that is being typed is not searched for yet. */
+const REST_MS = 350;
 const ON_TIME_LIMITS = { min: 1, max: 1800, unit: 's' };
 const WIRE_LIMITS = { min: 0.1, max: 500, unit: 'm' };
 
@@ -140,9 +150,41 @@ export class ShelfSearchPage {
   protected readonly order = signal<NzTableSortOrder>(null);
   protected readonly round = Math.round;
 
+  /** What is asked for; null while a limit cannot be read. */
+  private readonly asked = computed(() => {
+    if (!this.ready()) return null;
+    const magnet = toMagnetDesign(this.base());
+    return {
+      stock: stockOf(this.store.items() ?? []),
+      limits: {
+        groups: this.groups(),
+        objectMass: magnet.objectMass,
+        heap: magnet.heap,
+        method: magnet.method,
+        touch: this.touch(),
+        onTime: parseQuantity(this.onTime(), 'time').si,
+        wire: this.wire().trim() === '' ? Infinity : parseQuantity(this.wire(), 'length').si,
+        roomTemperature: magnet.roomTemperature,
+        leads: magnet.leads,
+      },
+    };
+  });
+  /** The best that was found, in one sentence. */
+  protected readonly sentence = computed(() => {
+    const best = this.rows().at(-1);
+    if (!best) return '';
+    const { found, core, reel } = best;
+    return `The best lifts about ${countText(found.liftedCount)} ${this.many()} (${this.band(found)}): ${found.design.winding.turns} turns of ${reel} on ${core}, one for each of ${howMany(this.groups(), 'group')}.`;
+  });
+
   constructor() {
     inject(OpenDocuments).show(null);
     void this.store.load();
+    // It searches at once, and again whenever a limit has come to rest.
+    toObservable(this.asked)
+      .pipe(debounceTime(REST_MS), takeUntilDestroyed())
+      .subscribe((asked) => this.search(asked));
+    inject(DestroyRef).onDestroy(() => this.running?.unsubscribe());
   }
 
   protected sorted(name: string, order: string | null): void {
@@ -150,48 +192,33 @@ export class ShelfSearchPage {
     this.order.set(order as NzTableSortOrder);
   }
 
-  protected start(event: Event): void {
-    event.preventDefault();
-    if (!this.ready()) return;
-    const magnet = toMagnetDesign(this.base());
-    this.found.set(null);
-    this.chosen.set(null);
+  private search(asked: Parameters<SearchService['search']>[0] | null): void {
+    this.running?.unsubscribe();
+    if (!asked) {
+      this.progress.set(null);
+      return;
+    }
     this.fault.set('');
     this.progress.set({ share: 0, candidates: 0, evaluated: 0 });
-    this.running = this.searcher
-      .search({
-        stock: stockOf(this.store.items() ?? []),
-        limits: {
-          groups: this.groups(),
-          objectMass: magnet.objectMass,
-          heap: magnet.heap,
-          method: magnet.method,
-          touch: this.touch(),
-          onTime: parseQuantity(this.onTime(), 'time').si,
-          wire: this.wire().trim() === '' ? Infinity : parseQuantity(this.wire(), 'length').si,
-          roomTemperature: magnet.roomTemperature,
-          leads: magnet.leads,
-        },
-      })
-      .subscribe({
-        next: (message) => {
-          if ('progress' in message) {
-            this.progress.set(message.progress);
-            return;
-          }
-          const { candidates, evaluated, front } = message.result;
-          this.found.set(front);
-          this.chosen.set(front.length > 0 ? front.length - 1 : null);
-          this.summary.set(
-            `${candidates.toLocaleString('en')} designs considered, ${evaluated.toLocaleString('en')} of them in full, in ${message.seconds.toFixed(1)} s.`,
-          );
-          this.progress.set(null);
-        },
-        error: () => {
-          this.progress.set(null);
-          this.fault.set('The search ended by a mistake of Nab’s. Start it again.');
-        },
-      });
+    this.running = this.searcher.search(asked).subscribe({
+      next: (message) => {
+        if ('progress' in message) {
+          this.progress.set(message.progress);
+          return;
+        }
+        const { candidates, evaluated, front } = message.result;
+        this.found.set(front);
+        this.chosen.set(front.length > 0 ? front.length - 1 : null);
+        this.summary.set(
+          `${candidates.toLocaleString('en')} designs considered, ${evaluated.toLocaleString('en')} of them in full, in ${message.seconds.toFixed(1)} s.`,
+        );
+        this.progress.set(null);
+      },
+      error: () => {
+        this.progress.set(null);
+        this.fault.set('The search failed. Change a limit to start it again.');
+      },
+    });
   }
 
   protected cancel(): void {

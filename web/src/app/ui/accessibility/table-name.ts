@@ -1,4 +1,5 @@
 import { afterEveryRender, DestroyRef, Directive, ElementRef, inject, input } from '@angular/core';
+import { onResize } from '../drawing';
 import { set } from './set';
 
 /**
@@ -14,20 +15,21 @@ export class TableName {
 
   constructor() {
     const watched = new WeakSet<Element>();
+    const ended: (() => void)[] = [];
     // Measured when a size changes, and not at every drawing: that would cost a layout each time.
-    const observer = new ResizeObserver(() => {
+    const measured = (): void => {
       const table = this.host.querySelector('table');
       if (table) this.fit(table);
-    });
-    observer.observe(this.host);
-    inject(DestroyRef).onDestroy(() => observer.disconnect());
+    };
+    ended.push(onResize(this.host, measured));
+    inject(DestroyRef).onDestroy(() => ended.forEach((end) => end()));
     afterEveryRender(() => {
       for (const table of this.host.querySelectorAll('table')) {
         set(table, 'aria-label', this.nabTable());
         if (this.needed > 0) label(table);
         if (!watched.has(table)) {
           watched.add(table);
-          observer.observe(table);
+          ended.push(onResize(table, measured));
         }
       }
     });

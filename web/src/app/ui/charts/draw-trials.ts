@@ -110,8 +110,10 @@ function wrapped(text: string, letters: number): string[] {
 export function labelRoom({ across, series, fitName }: TrialChartData, most: number): number {
   const several = series.length > 1;
   if (across.kind === 'kinds' && !several) return LABEL_GAP;
-  const texts = series.flatMap(({ name, curve, fit }) => [
-    ...(curve.length > 0 ? [several ? `Nab: ${name}` : 'Nab’s prediction'] : []),
+  const texts = series.flatMap(({ name, curve, learnt, fit }) => [
+    ...(curve.length + (learnt?.length ?? 0) > 0
+      ? [several ? `Nab: ${name}` : 'Nab’s prediction']
+      : []),
     ...(fit ? [several ? `${fitName}: ${name}` : fitName] : []),
   ]);
   if (texts.length === 0) return LABEL_GAP;

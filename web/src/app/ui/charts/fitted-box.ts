@@ -1,4 +1,5 @@
 import { computed, DestroyRef, ElementRef, inject, signal, type Signal } from '@angular/core';
+import { onResize } from '../drawing';
 import type { ChartBox } from './scales';
 
 /** Scale of a drawing below which its letters of 14 would be smaller than 12 px. */
@@ -15,12 +16,11 @@ export function fittedBox(base: ChartBox): Signal<ChartBox> {
   // What has no box of its own has no width either.
   nativeElement.classList.add('nab-fitted');
   const width = signal(base.width);
-  const observer = new ResizeObserver(([entry]) => {
-    const place = entry?.contentRect.width ?? 0;
+  const ended = onResize(nativeElement, () => {
+    const place = nativeElement.clientWidth;
     if (place > 0) width.set(widthAt(place, base.width));
   });
-  observer.observe(nativeElement);
-  inject(DestroyRef).onDestroy(() => observer.disconnect());
+  inject(DestroyRef).onDestroy(ended);
   return computed(() => ({ ...base, width: width() }));
 }
 

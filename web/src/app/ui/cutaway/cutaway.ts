@@ -18,7 +18,7 @@ import { select, type Selection } from 'd3-selection';
 import { predictiveBand, type ClassPosterior } from '@nab/core/statistics';
 import type { Evaluation, MagnetDesign } from '@nab/core/experiments';
 import { countText } from '@nab/words/terms';
-import { drawLayers, type Layer } from '../drawing';
+import { drawLayers, onResize, type Layer } from '../drawing';
 import { drawCore, drawPoles, drawRuler, drawYoke } from './draw-core';
 import { drawHeaps } from './draw-heap';
 import { drawPlate } from './draw-plate';
@@ -190,12 +190,11 @@ export class Cutaway {
     const injector = inject(EnvironmentInjector);
     const whenDestroyed = inject(DestroyRef);
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    const observer = new ResizeObserver(() => {
+    const ended = onResize(host, () => {
       if (host.clientWidth > 0)
         host.style.setProperty('--nab-letters', String(lettersAt(host.clientWidth)));
     });
-    observer.observe(host);
-    whenDestroyed.onDestroy(() => observer.disconnect());
+    whenDestroyed.onDestroy(ended);
     afterNextRender(() => {
       this.makeEdges();
       // Of the environment, and so ahead of every component; ended with this one.

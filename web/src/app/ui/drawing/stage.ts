@@ -1,4 +1,5 @@
 import { computed, DestroyRef, Directive, ElementRef, inject, signal } from '@angular/core';
+import { onResize } from './on-resize';
 
 /** Size of a drawing in its own units, which are the page's pixels: its letters keep their size. */
 export interface StageSize {
@@ -40,8 +41,7 @@ export class Stage {
 
   constructor() {
     const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
-    if (typeof ResizeObserver === 'undefined') return;
-    const observer = new ResizeObserver(() => {
+    const ended = onResize(nativeElement, () => {
       const { clientWidth, clientHeight } = nativeElement;
       if (clientWidth === 0 || clientHeight === 0) return;
       // As wide for its height as the place, however small that is.
@@ -51,8 +51,7 @@ export class Stage {
         height: Math.round(clientHeight * grow),
       });
     });
-    observer.observe(nativeElement);
-    inject(DestroyRef).onDestroy(() => observer.disconnect());
+    inject(DestroyRef).onDestroy(ended);
   }
 }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import {
   NavigationEnd,
@@ -12,13 +12,16 @@ import { exhaustMap, filter, map } from 'rxjs';
 import { SaveStatus } from '../notices';
 import { SessionService } from '../../platform/session';
 import { Server } from '../../platform/server';
+import { FirstLesson } from './first-lesson';
+import { FirstLessonBar } from './first-lesson-bar';
+import { PageHelp } from './page-help';
 import { isStation } from './stations';
 import { ThemeService } from './theme';
 
 /** The whole page: a bar with the name, the state of saving and the theme; below it the view. */
 @Component({
   selector: 'nab-root',
-  imports: [RouterLink, RouterLinkActive, RouterOutlet, SaveStatus],
+  imports: [FirstLessonBar, PageHelp, RouterLink, RouterLinkActive, RouterOutlet, SaveStatus],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     header {
@@ -145,6 +148,14 @@ import { ThemeService } from './theme';
         }
         <span class="spacer"></span>
         <nab-save-status />
+        <button
+          class="theme"
+          type="button"
+          aria-label="What can I do here?"
+          (click)="helpAsked.set(true)"
+        >
+          ?
+        </button>
         <button class="theme" type="button" (click)="theme.toggle()">
           {{ theme.theme() === 'dark' ? 'Light' : 'Dark' }}
         </button>
@@ -152,6 +163,21 @@ import { ThemeService } from './theme';
           <button class="theme" type="button" (click)="signOut()">Sign out</button>
         }
       </header>
+      @if (helpAsked()) {
+        @defer (on immediate) {
+          <nab-page-help
+            [url]="helpFor()"
+            [mayTour]="who.isEducator()"
+            (closed)="helpAsked.set(false)"
+            (tour)="firstLesson()"
+          />
+        }
+      }
+      @if (lesson.step()) {
+        @defer (on immediate) {
+          <nab-first-lesson-bar />
+        }
+      }
     }
     <main #main id="main" tabindex="-1"><router-outlet /></main>
   `,
@@ -159,7 +185,10 @@ import { ThemeService } from './theme';
 export class Frame {
   protected readonly theme = inject(ThemeService);
   protected readonly who = inject(SessionService);
+  protected readonly lesson = inject(FirstLesson);
   private readonly router = inject(Router);
+  protected readonly helpAsked = signal(false);
+  protected readonly helpFor = (): string => this.router.url;
   /** A board, or a phone that votes, has no navigation. */
   protected readonly bare = toSignal(
     this.router.events.pipe(
@@ -192,6 +221,11 @@ export class Frame {
           void this.router.navigate(['/join'], { queryParams: { to } });
         }
       });
+  }
+
+  protected async firstLesson(): Promise<void> {
+    const id = await this.lesson.begin();
+    if (id !== null) await this.router.navigate(['/investigations', id, 'question']);
   }
 
   protected async signOut(): Promise<void> {

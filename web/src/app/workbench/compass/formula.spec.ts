@@ -13,7 +13,7 @@ describe('the law behind the needle', () => {
     // μ₀ I ÷ 2π d = 2e-7 · 2 ÷ 0.02 T, of an endless wire; any textbook.
     const { design, evaluation } = set({
       shape: 'wire',
-      length: '9 m',
+      length: '1 m',
       distance: '2 cm',
       earth: '20 µT',
     });

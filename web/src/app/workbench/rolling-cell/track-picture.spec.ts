@@ -4,7 +4,7 @@ import { trackPicture } from './track-picture';
 
 const START = EXPERIMENTS['rolling-cell'].start();
 const drawn = (design: RollingCell, way = 0) =>
-  trackPicture(design, evaluateRollingCell(design), way);
+  trackPicture(design, evaluateRollingCell(design), way, { width: 620, height: 520 });
 const dots = (path: string): number => path.split('M').length - 1;
 
 describe('the drawing of a cell in its coil', () => {

@@ -4,7 +4,7 @@ import { spinnerPicture } from './spinner-picture';
 
 const START = EXPERIMENTS.spinner.start();
 const drawn = (design: Spinner, angle = 0.3) =>
-  spinnerPicture(design, evaluateSpinner(design), angle);
+  spinnerPicture(design, evaluateSpinner(design), angle, { width: 520, height: 430 });
 const pieces = (path: string): number => path.split('M').length - 1;
 
 describe('the drawing of a spinner', () => {

@@ -2,7 +2,7 @@ import type { StageSize } from '../../ui/drawing';
 import type { Spinner, SpinnerEvaluation } from '@nab/core/experiments';
 
 /** Left free around it: above and at its sides, and below for the letters of the poles. */
-const [AROUND, BELOW] = [28, 34];
+const [AROUND, BELOW] = [22, 28];
 /** Pieces of a spiral that are drawn straight. */
 const PIECES = 60;
 /** Turns of the spiral; the core's own. */
@@ -15,7 +15,7 @@ interface Piece {
 }
 
 /** Room for the letters at the poles, at both sides. */
-const POLES = 14;
+const POLES = 10;
 
 /** How wide a drawing of a spinner is at a height. */
 export function spinnerWidth(

@@ -1,0 +1,1 @@
+export { dayText, timeText, usualPaper } from './region';
