@@ -64,7 +64,7 @@ const ORDER = {
       'saving',
     ],
     ui: [
-      ...['accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper', 'drawing'],
+      ...['drawing', 'accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper'],
       ...['charts', 'cutaway', 'codes'],
     ],
     shelf: [],
@@ -88,7 +88,7 @@ const ORDER = {
     ],
     stations: [
       ...['overview', 'fix-it', 'field', 'compare', 'needle', 'filings'],
-      ...['permanent', 'trainer', 'guess', 'shelf-search'],
+      ...['permanent', 'trainer', 'guess', 'shelf-search', 'catalogue'],
     ],
     home: [],
   },

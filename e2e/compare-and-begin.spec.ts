@@ -50,7 +50,7 @@ test('a wire turns a compass by the law, and a wanted field says what it takes',
   await page.getByLabel('Field that is wanted').fill('80 µT');
   await expect(page.getByText(/For 80 µT one pass would need 8(\.0\d)? A/)).toBeVisible();
   await take(page, 'Wire and needle');
-  await choose(page, 'The compass lies', /^Over/i);
+  await choose(page, 'The compass lies', /^On top/i);
   await take(page, 'By formula');
   await expect(page.getByText(/to the east/).first()).toBeVisible();
 });

@@ -90,7 +90,7 @@ const pages: Routes = [
   {
     path: 'stations',
     title: 'Stations – Nab',
-    loadComponent: () => import('./stations/overview/stations-page').then((m) => m.StationsPage),
+    loadComponent: () => import('./stations/catalogue/stations-page').then((m) => m.StationsPage),
   },
   {
     path: 'needle',

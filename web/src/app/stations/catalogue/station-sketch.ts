@@ -29,7 +29,7 @@ import {
 } from '@nab/core/experiments';
 import { Cutaway } from '../../ui/cutaway';
 import { Stage } from '../../ui/drawing';
-import { Compass } from '../../workbench/compass/compass';
+import { Compass } from '../../workbench/compass';
 import { TrackDrawing } from '../../workbench/rolling-cell/track-drawing';
 import { ShellDrawing } from '../../workbench/shell-magnet/shell-drawing';
 import { SpinnerDrawing } from '../../workbench/spinner/spinner-drawing';
