@@ -65,7 +65,7 @@ const ORDER = {
     ],
     ui: [
       ...['drawing', 'accessibility', 'fields', 'keys', 'notices', 'toasts', 'frame', 'paper'],
-      ...['charts', 'cutaway', 'codes'],
+      ...['charts', 'cutaway', 'codes', 'sketch'],
     ],
     shelf: [],
     investigation: [],

@@ -30,7 +30,7 @@ import { FirstLesson } from '../ui/frame/first-lesson';
 import { ToastService, ToastOutlet } from '../ui/toasts';
 import { duplicatePlan } from './duplicate';
 import { BackupPanel } from './backup-panel';
-import { Sketch } from './sketch';
+import { Sketch } from '../ui/sketch';
 import { ImportInvestigation } from './import-investigation';
 import { writeLocal, readLocal } from '../platform/local-storage';
 

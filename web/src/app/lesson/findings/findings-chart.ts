@@ -10,7 +10,7 @@ import {
 import { formatNumber } from '@nab/core/quantities';
 import { isOrdered, levelAt, levelText } from '@nab/core/lesson';
 import { CURVE_NAMES, equationText, factorWords, slopeText } from '@nab/words/findings';
-import { howMany, percentText } from '@nab/words/terms';
+import { howMany, listText, percentText } from '@nab/words/terms';
 import { inUnitOf, typedLevel } from '@nab/words/lesson';
 import { v4 as uuid } from 'uuid';
 import { InvestigationStore } from '../../investigation';
@@ -139,9 +139,23 @@ export class FindingsChart {
   /** Every shape that can be laid through these readings, the best ones marked. */
   readonly curves = computed(() => {
     const supported = this.equallySupported();
+    const lines = this.store
+      .findings()
+      .series.flatMap(({ seriesId, analysis }) =>
+        analysis
+          ? [{ name: this.nameOf(seriesId), best: equallySupportedInAll([analysis])[0] }]
+          : [],
+      );
+    const markOf = (id: CurveId): string => {
+      // Lines may differ in what fits them best: each keeps its own.
+      const own = lines.filter(({ best }) => best === id).map(({ name }) => name);
+      if (own.length > 0 && own.length < lines.length) return ` (best for ${listText(own)})`;
+      if (supported[0] === id || own.length > 0) return ' (best)';
+      return supported.includes(id) ? ' (as good)' : '';
+    };
     return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
       id,
-      name: `${sentence(CURVE_NAMES[id])}${supported[0] === id ? ' (best)' : supported.includes(id) ? ' (as good)' : ''}`,
+      name: `${sentence(CURVE_NAMES[id])}${markOf(id)}`,
     }));
   });
 

@@ -12,12 +12,22 @@ import { v4 as uuid } from 'uuid';
 import { SegmentedName } from '../../ui/accessibility';
 import { Notice, OpenDocuments } from '../../ui/notices';
 import { Server, faultWords } from '../../platform/server';
+import { EXPERIMENT_NEEDS, NeedsLine, type Need } from '../../shelf';
+import { Sketch } from '../../ui/sketch';
 import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
 
 /** Where a question begins: from one that is ready, or from nothing. */
 @Component({
   selector: 'nab-new-question',
-  imports: [FormsModule, Notice, NzButtonModule, NzSegmentedModule, SegmentedName],
+  imports: [
+    FormsModule,
+    NeedsLine,
+    Notice,
+    NzButtonModule,
+    NzSegmentedModule,
+    SegmentedName,
+    Sketch,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -42,7 +52,7 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
     }
     li {
       display: grid;
-      grid-template-columns: minmax(260px, 1.1fr) minmax(220px, 1fr) minmax(220px, 1fr) auto;
+      grid-template-columns: 96px minmax(260px, 1.1fr) minmax(200px, 1fr) minmax(200px, 1fr) auto;
       gap: 4px 22px;
       align-items: center;
       padding: 10px 4px;
@@ -53,6 +63,7 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
     }
     .facts,
     .trouble {
+      display: block;
       font-size: 14px;
       color: var(--nab-ink-soft);
     }
@@ -96,11 +107,13 @@ import { OWN_QUESTIONS, READY_QUESTIONS } from './ready-questions';
     <ul aria-label="Ready questions">
       @for (question of shown(); track question.id) {
         <li>
+          <nab-sketch [experiment]="question.experiment" [design]="question.design" />
           <div>
             <h2>{{ question.title }}</h2>
             <span class="facts">
               Ages {{ question.ages }} · {{ question.minutes }} min · {{ changed(question) }}
             </span>
+            <nab-needs class="facts" [needs]="needsOf(question)" />
           </div>
           <span class="shows">{{ question.shows }}</span>
           <span class="trouble">Usual trouble: {{ question.trouble }}</span>
@@ -141,6 +154,10 @@ export class NewQuestionPage {
 
   protected nameOf(experiment: ExperimentId): string {
     return EXPERIMENTS[experiment].name;
+  }
+
+  protected needsOf({ experiment }: PlanBeginning): readonly Need[] {
+    return EXPERIMENT_NEEDS[experiment];
   }
 
   protected changed({ factor, measure }: PlanBeginning): string {

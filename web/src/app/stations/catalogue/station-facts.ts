@@ -1,10 +1,4 @@
-import type { ShelfKind } from '@nab/contract/shelf';
-
-/** Something that a station needs, and the kind of the shelf that has it; null for what is no stock. */
-export interface Need {
-  readonly name: string;
-  readonly kind: ShelfKind | null;
-}
+import { CELLS, CLIPS, COMPASS, CORE, CUP, MAGNETS, WIRE, type Need } from '../../shelf';
 
 /** For whom a station is, how long it takes, and what it needs. Common practice, no source. */
 export interface StationFacts {
@@ -13,17 +7,11 @@ export interface StationFacts {
   readonly needs: readonly Need[];
 }
 
-const wire: Need = { name: 'wire', kind: 'reel' };
-const cells: Need = { name: 'cells', kind: 'cell' };
-const core: Need = { name: 'a nail or bolt', kind: 'core' };
-const clips: Need = { name: 'paper clips', kind: 'object' };
-const magnets: Need = { name: 'small strong magnets', kind: null };
-const compass: Need = { name: 'a compass', kind: null };
 const nothing: readonly Need[] = [];
 
 /** By the station's address. */
 export const STATION_FACTS: Readonly<Record<string, StationFacts>> = {
-  '/wire-and-compass': { ages: '9 to 14', minutes: 20, needs: [wire, cells, compass] },
+  '/wire-and-compass': { ages: '9 to 14', minutes: 20, needs: [WIRE, CELLS, COMPASS] },
   '/filings': {
     ages: '7 to 12',
     minutes: 15,
@@ -40,14 +28,14 @@ export const STATION_FACTS: Readonly<Record<string, StationFacts>> = {
       { name: 'a cork and a bowl', kind: null },
     ],
   },
-  '/permanent': { ages: '10 to 16', minutes: 25, needs: [magnets, core, wire, cells, clips] },
-  '/track': { ages: '10 to 16', minutes: 30, needs: [wire, cells, magnets] },
-  '/spinner': { ages: '9 to 14', minutes: 20, needs: [wire, cells, magnets] },
+  '/permanent': { ages: '10 to 16', minutes: 25, needs: [MAGNETS, CORE, WIRE, CELLS, CLIPS] },
+  '/track': { ages: '10 to 16', minutes: 30, needs: [WIRE, CELLS, MAGNETS] },
+  '/spinner': { ages: '9 to 14', minutes: 20, needs: [WIRE, CELLS, MAGNETS] },
   '/trainer': { ages: '9 and up', minutes: 10, needs: nothing },
   '/guess': { ages: '9 and up', minutes: 10, needs: nothing },
   '/shell-magnet': {
     ages: '12 to 16',
     minutes: 45,
-    needs: [wire, cells, { name: 'a steel cup and its keeper', kind: null }],
+    needs: [WIRE, CELLS, CUP],
   },
 };

@@ -1,15 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { STATIONS } from '../../ui/frame/stations';
-import { ShelfStore } from '../../shelf';
+import { NeedsLine } from '../../shelf';
 import { OpenDocuments } from '../../ui/notices';
-import { STATION_FACTS, type Need } from './station-facts';
+import { STATION_FACTS } from './station-facts';
 import { StationSketch } from './station-sketch';
 
 /** The stations, by what they show. */
 @Component({
   selector: 'nab-stations-page',
-  imports: [RouterLink, StationSketch],
+  imports: [NeedsLine, RouterLink, StationSketch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -64,9 +64,6 @@ import { StationSketch } from './station-sketch';
       font-size: 14px;
       color: var(--nab-ink-soft);
     }
-    .there {
-      color: var(--nab-verdigris);
-    }
     @media (max-width: 700px) {
       section {
         grid-template-columns: 1fr;
@@ -96,15 +93,7 @@ import { StationSketch } from './station-sketch';
               <span class="nab-soft">{{ way.words }}</span>
               <span class="facts">Ages {{ facts.ages }} · {{ facts.minutes }} min</span>
               @if (facts.needs.length > 0) {
-                <span class="facts">
-                  Needs
-                  @for (need of facts.needs; track need.name; let last = $last) {
-                    <span [class.there]="need.state === 'there'"
-                      >{{ need.name }}{{ need.state ? ' (' + need.state + ')' : ''
-                      }}{{ last ? '.' : ', ' }}</span
-                    >
-                  }
-                </span>
+                <nab-needs class="facts" [needs]="facts.needs" />
               }
             </a>
           }
@@ -116,29 +105,11 @@ import { StationSketch } from './station-sketch';
 export class StationsPage {
   protected readonly stations = STATIONS;
 
-  private readonly shelf = inject(ShelfStore);
-  /** Each station's facts, with what of its needs is on the shelf. */
-  private readonly facts = computed(() => {
-    const isKnown = this.shelf.items() !== null;
-    const kinds = this.shelf.byKind();
-    const stateOf = ({ kind }: Need): 'there' | 'to buy' | '' => {
-      if (kind === null || !isKnown) return '';
-      return (kinds.get(kind)?.length ?? 0) > 0 ? 'there' : 'to buy';
-    };
-    return new Map(
-      Object.entries(STATION_FACTS).map(([to, { needs, ...facts }]) => [
-        to,
-        { ...facts, needs: needs.map((need) => ({ ...need, state: stateOf(need) })) },
-      ]),
-    );
-  });
-
   constructor() {
     inject(OpenDocuments).show(null);
-    void this.shelf.load();
   }
 
   protected factsOf(to: string) {
-    return this.facts().get(to)!;
+    return STATION_FACTS[to]!;
   }
 }

@@ -1,0 +1,1 @@
+export { Sketch } from './sketch';
