@@ -144,3 +144,21 @@ test('a first lesson leads through five steps on a copy of an example, and is of
   await bar.getByRole('button', { name: 'Leave the first lesson' }).click();
   await expect(bar).toHaveCount(0);
 });
+
+test('stations and ready questions say for whom they are, how long they take and what is there', async ({
+  page,
+}) => {
+  await page.goto('/stations');
+  const spinner = page.getByRole('link', { name: /^Spinner/ });
+  await expect(spinner).toContainText('Ages 9 to 14 · 20 min');
+  await expect(spinner).toContainText('wire (there)');
+  // What is no stock is named without a state.
+  await expect(spinner).toContainText('small strong magnets.');
+  await spinner.scrollIntoViewIfNeeded();
+  await expect(spinner.locator('nab-spinner-drawing svg')).toBeVisible();
+  await page.goto('/new');
+  const first = page.getByRole('list', { name: 'Ready questions' }).getByRole('listitem').first();
+  await expect(first).toContainText(/Ages .* min/);
+  await expect(first).toContainText('a nail or bolt (there)');
+  await expect(first.locator('nab-sketch svg')).toBeVisible();
+});

@@ -10,7 +10,7 @@ import {
 import { formatNumber } from '@nab/core/quantities';
 import { isOrdered, levelAt, levelText } from '@nab/core/lesson';
 import { CURVE_NAMES, equationText, factorWords, slopeText } from '@nab/words/findings';
-import { howMany, listText, percentText } from '@nab/words/terms';
+import { howMany, percentText } from '@nab/words/terms';
 import { inUnitOf, typedLevel } from '@nab/words/lesson';
 import { v4 as uuid } from 'uuid';
 import { InvestigationStore } from '../../investigation';
@@ -27,6 +27,7 @@ import {
 import type { OwnLine } from './own-line';
 import { ownLineWords } from './own-line-words';
 import type { ReadOff } from './reading-line';
+import { shapeMark } from './shape-mark';
 import { afterFirstPaint } from './whole-page';
 
 /** What the bar at a mean is called. */
@@ -146,16 +147,9 @@ export class FindingsChart {
           ? [{ name: this.nameOf(seriesId), best: equallySupportedInAll([analysis])[0] }]
           : [],
       );
-    const markOf = (id: CurveId): string => {
-      // Lines may differ in what fits them best: each keeps its own.
-      const own = lines.filter(({ best }) => best === id).map(({ name }) => name);
-      if (own.length > 0 && own.length < lines.length) return ` (best for ${listText(own)})`;
-      if (supported[0] === id || own.length > 0) return ' (best)';
-      return supported.includes(id) ? ' (as good)' : '';
-    };
     return DRAWN.filter((id) => this.fitOf(id) !== null).map((id) => ({
       id,
-      name: `${sentence(CURVE_NAMES[id])}${markOf(id)}`,
+      name: `${sentence(CURVE_NAMES[id])}${shapeMark(id, supported, lines)}`,
     }));
   });
 
