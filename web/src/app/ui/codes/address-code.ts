@@ -37,6 +37,10 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
       width: 26vw;
       height: 26vw;
     }
+    :host(.only) img {
+      width: 100%;
+      height: auto;
+    }
     p {
       margin: 0;
       font-size: 14px;
@@ -46,14 +50,16 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
       font-size: clamp(17px, 2.2vw, 44px);
     }
   `,
-  host: { '[class.large]': 'large()' },
+  host: { '[class.large]': 'large()', '[class.only]': 'onlyPicture()' },
   template: `
     @if (address() !== null) {
       @if (picture(); as source) {
         <img [src]="source" [alt]="'Code of ' + address()" />
       }
-      <p>{{ words() }}</p>
-    } @else if (!large()) {
+      @if (!onlyPicture()) {
+        <p>{{ words() }}</p>
+      }
+    } @else if (!large() && !onlyPicture()) {
       <p class="nab-soft">
         {{ unreachable() }}
       </p>
@@ -68,6 +74,8 @@ export class AddressCode {
   /** What to type instead, below Nab's address, where something shorter leads there too. */
   readonly typed = input<string>();
   readonly large = input(false);
+  /** Without its words, as large as its place says. */
+  readonly onlyPicture = input(false);
   private readonly who = inject(SessionService);
   private readonly origin = computed(
     () =>
