@@ -86,6 +86,9 @@ test('a drag that the system takes away is over, and does not go on with the nex
   const { id } = await newInvestigation(request);
   await page.goto(`/investigations/${id}/field`);
   await solved(page);
+  // The other picture is read by the ruler too, and changes until it is solved.
+  const air = page.getByRole('region', { name: 'Without the core' });
+  await expect(air.getByText(/^Finite elements.* s\.$/)).toBeVisible({ timeout: 60_000 });
   const ruler = page.getByRole('region', { name: 'Along the ruler' });
   await ruler.getByRole('button', { name: /as a table/ }).click();
   const box = (await steel(page).getByRole('img').boundingBox())!;

@@ -140,7 +140,8 @@ test('a design file that is dropped on the page lies on the bench, and Undo take
 });
 
 test('on a tablet the fields are a sheet below the drawing', async ({ page }) => {
-  await page.setViewportSize({ width: 1024, height: 768 });
+  // Upright: across, it has drawing and fields side by side.
+  await page.setViewportSize({ width: 768, height: 1024 });
   await page.goto('/magnet?design=new');
   await expect(sentence(page)).toBeVisible();
   const raise = page.getByRole('button', { name: 'Raise the fields' });
