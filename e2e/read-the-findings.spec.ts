@@ -232,7 +232,10 @@ test('a class reads between its points, makes a trial there, and learns whether 
   await openPart(page, 'By hand');
   await page.getByRole('button', { name: 'Read off the curve' }).click();
   const line = page.getByRole('slider', { name: 'Read at' });
+  const before = (await line.getAttribute('aria-valuenow'))!;
   await line.press('ArrowRight');
+  // The key is answered a moment later: what is read before that is the former place.
+  await expect(line).not.toHaveAttribute('aria-valuenow', before);
   const at = Number(await line.getAttribute('aria-valuenow'));
   await page.getByRole('button', { name: `Test ${at} turns` }).click();
   await expect(page.getByText(`${at} turns is now in Run as a test of the curve.`)).toBeVisible();
@@ -427,7 +430,7 @@ test('the board fills a projector, and is read from across the room', async ({ p
   await expect(page).toHaveURL(/board$/);
 });
 
-/** What is too small or cut on a board, and how much of it is used: rows, charts and words, by squares. */
+/** Labels of a board that are too small or cut, and the share of its area that holds rows, charts or text. */
 function boardFaults(board: Element): { faults: string[]; used: number } {
   const STEP = 24;
   const faults: string[] = [];

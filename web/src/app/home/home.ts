@@ -26,7 +26,7 @@ import {
 } from '../ui/accessibility';
 import { Notice, OpenDocuments } from '../ui/notices';
 import { Server, faultWords } from '../platform/server';
-import { FirstLesson } from '../ui/frame/first-lesson';
+import { FirstLesson, NO_EXAMPLE } from '../ui/frame/first-lesson';
 import { ToastService, ToastOutlet } from '../ui/toasts';
 import { duplicatePlan } from './duplicate';
 import { BackupPanel } from './backup-panel';
@@ -170,10 +170,14 @@ export class Home {
   protected async firstLesson(): Promise<void> {
     try {
       const id = await this.lesson.begin();
+      if (id === null) {
+        this.fault.set(NO_EXAMPLE);
+        return;
+      }
       this.greeted();
-      if (id !== null) await this.router.navigate(['/investigations', id, 'question']);
+      await this.router.navigate(['/investigations', id, 'question']);
     } catch (error) {
-      this.fault.set(faultWords(error));
+      this.fault.set(faultWords(error, 'The first lesson could not be started.'));
     }
   }
 

@@ -4,7 +4,7 @@ import { exactText, inUnitOf } from '@nab/words/lesson';
 import { factorAxis, type NamedCase } from '../../investigation';
 import type { TrialChartData } from '../../ui/charts';
 
-/** What the groups predict, drawn where their readings will be: nothing of Nab’s gives the answer away. */
+/** The chart of what the groups predict. Nab’s own prediction is left out: it would give the answer away. */
 export function predictedChart(
   plan: Plan,
   cases: readonly NamedCase[],

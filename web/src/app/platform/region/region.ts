@@ -1,7 +1,7 @@
 /** Where paper is Letter: common practice, no source. */
 const LETTER_REGIONS = ['US', 'CA', 'MX', 'PH', 'CL', 'CO', 'CR', 'GT', 'PA', 'VE'];
 
-/** The browser's region in the language of Nab, such as `en-DE`; without a region the language alone. */
+/** English with the browser's region, such as `en-DE`; British where no region is known. */
 export function localeOf(language: string): string {
   try {
     const { region, language: own } = new Intl.Locale(language);
@@ -12,7 +12,7 @@ export function localeOf(language: string): string {
   }
 }
 
-/** The paper that a printer of the region holds. */
+/** The usual paper of a region; of a language without one, where most of its speakers live. */
 export function paperOf(language: string): 'A4' | 'Letter' {
   try {
     const { region } = new Intl.Locale(language).maximize();

@@ -79,16 +79,20 @@ import { BenchDrawing } from '../trainer/bench-drawing';
           </svg>
         }
         @case ('/needle') {
-          <nab-needle-drawing [needle]="needle" [evaluation]="needleDoes" />
+          <nab-needle-drawing [needle]="needle" [evaluation]="needleDoes()" />
         }
         @case ('/permanent') {
-          <nab-permanent-drawing [magnet]="permanent" [evaluation]="permanentDoes" [nail]="nail" />
+          <nab-permanent-drawing
+            [magnet]="permanent"
+            [evaluation]="permanentDoes()"
+            [nail]="nail"
+          />
         }
         @case ('/track') {
-          <nab-track-drawing [design]="track" [evaluation]="trackDoes" [way]="0.1" />
+          <nab-track-drawing [design]="track" [evaluation]="trackDoes()" [way]="0.1" />
         }
         @case ('/spinner') {
-          <nab-spinner-drawing [design]="spinner" [evaluation]="spinnerDoes" />
+          <nab-spinner-drawing [design]="spinner" [evaluation]="spinnerDoes()" />
         }
         @case ('/trainer') {
           <nab-bench-drawing part="cells" [on]="false" [series]="3" [count]="null" />
@@ -97,7 +101,7 @@ import { BenchDrawing } from '../trainer/bench-drawing';
           <nab-cutaway [magnet]="drawn" objects="clips" [still]="true" />
         }
         @case ('/shell-magnet') {
-          <nab-shell-drawing [shell]="shell" [build]="shellDoes.build" load="" gap="" />
+          <nab-shell-drawing [shell]="shell" [build]="shellDoes().build" load="" gap="" />
         }
       }
     </div>
@@ -105,25 +109,25 @@ import { BenchDrawing } from '../trainer/bench-drawing';
 })
 export class StationSketch {
   readonly station = input.required<string>();
+  // Each is evaluated when it is drawn: a sketch shows one of them.
   protected readonly nail = toMagnetDesign(newDesign());
   protected readonly degrees = computed(
     () => (-180 * evaluateCompassSet(toCompassSet(newCompassSet())).deflection) / Math.PI,
   );
   protected readonly marks = sourceMarks(toFilingSource(newFilings()));
   protected readonly needle = toNeedle(newNeedle(), new Date());
-  protected readonly needleDoes = evaluateNeedle(this.needle);
+  protected readonly needleDoes = computed(() => evaluateNeedle(this.needle));
   protected readonly permanent = toPermanent(newPermanent());
-  protected readonly permanentDoes = evaluatePermanent(this.permanent, this.nail);
+  protected readonly permanentDoes = computed(() => evaluatePermanent(this.permanent, this.nail));
   protected readonly track = toRollingCell(newTrack());
-  protected readonly trackDoes = evaluateRollingCell(this.track);
+  protected readonly trackDoes = computed(() => evaluateRollingCell(this.track));
   protected readonly spinner = toSpinner(newSpinner());
-  protected readonly spinnerDoes = evaluateSpinner(this.spinner);
+  protected readonly spinnerDoes = computed(() => evaluateSpinner(this.spinner));
   protected readonly shell = toShellMagnet(newShell());
-  protected readonly shellDoes = evaluateShell(this.shell);
-  private readonly magnet = {
+  protected readonly shellDoes = computed(() => evaluateShell(this.shell));
+  protected readonly drawn = computed(() => ({
     design: this.nail,
     evaluation: evaluateMagnet(this.nail),
     belief: countBelief(this.nail),
-  };
-  protected readonly drawn = () => this.magnet;
+  }));
 }

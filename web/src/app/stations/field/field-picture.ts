@@ -74,7 +74,7 @@ export interface Ruler {
       inset: 0;
       height: 100%;
     }
-    /* What is read stands beside the hand, and never under it. */
+    /* The reading follows the pointer and stays clear of the hand. */
     .probe {
       position: absolute;
       z-index: 2;

@@ -22,7 +22,7 @@ export function needlePicture(
     size.width / 2 - AROUND,
     (size.height - TABLE_Y - TABLE_BELOW - AROUND) / 2,
   );
-  // What room is over lies above, between and below alike.
+  // Spare height is shared equally above, between and below.
   const over = (size.height - TABLE_Y - TABLE_BELOW - AROUND - 2 * radius) / 3;
   const bowl = { x: size.width / 2, y: size.height - AROUND - over - radius, r: radius };
   const wide = Math.min(size.width - 180, 380);

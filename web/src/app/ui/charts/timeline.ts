@@ -95,7 +95,7 @@ export class Timeline {
   private readonly edges = viewChild.required<ElementRef<SVGGElement>>('edges');
   protected readonly box = computed((): ChartBox => {
     const height = MARGIN.top + this.data().rows.length * ROW + MARGIN.bottom;
-    // Where the place is narrow, names of rows have less of it.
+    // On a narrow screen the names of the rows get less width.
     const width = this.fitted().width;
     const left = width < NARROW ? 104 : MARGIN.left;
     return { width, height, margin: { ...MARGIN, left } };

@@ -15,6 +15,9 @@ export interface LessonStep {
   readonly task: string;
 }
 
+/** Said where every example was deleted. */
+export const NO_EXAMPLE = 'There is no example left to copy.';
+
 export const FIRST_LESSON: readonly LessonStep[] = [
   {
     page: 'question',
@@ -43,7 +46,7 @@ export const FIRST_LESSON: readonly LessonStep[] = [
   },
 ];
 
-/** A guided first lesson on a copy of an example: offered once, left at any time, begun again by asking. */
+/** A guided first lesson on a copy of an example: offered once, can be left at any time, starts again from the help. */
 @Injectable({ providedIn: 'root' })
 export class FirstLesson {
   private readonly server = inject(Server);
@@ -100,7 +103,7 @@ export class FirstLesson {
   }
 }
 
-/** The plan of an example as one's own: nothing of it is shared with the example. */
+/** A copy of an example’s plan with new ids, so that its class and readings stay separate. */
 function asOwn(plan: Investigation['plan']): Investigation['plan'] {
   const fresh = <T extends { readonly id: string }>(items: readonly T[]): T[] =>
     items.map((item) => ({ ...item, id: uuid() }));

@@ -169,7 +169,6 @@ import { ThemeService } from './theme';
             [url]="helpFor()"
             [mayTour]="who.isEducator()"
             (closed)="helpAsked.set(false)"
-            (tour)="firstLesson()"
           />
         }
       }
@@ -221,11 +220,6 @@ export class Frame {
           void this.router.navigate(['/join'], { queryParams: { to } });
         }
       });
-  }
-
-  protected async firstLesson(): Promise<void> {
-    const id = await this.lesson.begin();
-    if (id !== null) await this.router.navigate(['/investigations', id, 'question']);
   }
 
   protected async signOut(): Promise<void> {

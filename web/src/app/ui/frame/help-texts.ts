@@ -22,7 +22,7 @@ const HELP: readonly (readonly [path: RegExp, help: Help])[] = [
     {
       name: 'A new question',
       does: [
-        'Choose a ready question; all of it can be changed later.',
+        'Choose a ready question. You can change every part of it later.',
         'Look at what it needs and how long it takes before you choose.',
         'Begin with an empty question instead, and fill it in.',
       ],

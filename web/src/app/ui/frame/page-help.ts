@@ -1,7 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { Router } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
 import { DrawerName } from '../accessibility';
+import { faultWords } from '../../platform/server';
+import { FirstLesson, NO_EXAMPLE } from './first-lesson';
 import { helpFor } from './help-texts';
 
 /** The three things that can be done on a page. */
@@ -32,9 +43,10 @@ import { helpFor } from './help-texts';
           }
         </ol>
         @if (mayTour()) {
-          <button nz-button type="button" (click)="close(); tour.emit()">
-            Take the first lesson
-          </button>
+          <button nz-button type="button" (click)="begin()">Take the first lesson</button>
+          @if (fault(); as message) {
+            <p class="nab-error" role="alert">{{ message }}</p>
+          }
         }
       </div>
     </nz-drawer>
@@ -45,9 +57,25 @@ export class PageHelp {
   /** Only an educator plans lessons. */
   readonly mayTour = input(false);
   readonly closed = output<void>();
-  readonly tour = output<void>();
+  private readonly lesson = inject(FirstLesson);
+  private readonly router = inject(Router);
+  protected readonly fault = signal('');
   protected readonly visible = signal(true);
   protected readonly help = computed(() => helpFor(this.url()));
+
+  protected async begin(): Promise<void> {
+    try {
+      const id = await this.lesson.begin();
+      if (id === null) {
+        this.fault.set(NO_EXAMPLE);
+        return;
+      }
+      await this.router.navigate(['/investigations', id, 'question']);
+      this.close();
+    } catch (error) {
+      this.fault.set(faultWords(error, 'The first lesson could not be started.'));
+    }
+  }
 
   protected close(): void {
     this.visible.set(false);
