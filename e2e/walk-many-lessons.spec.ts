@@ -313,7 +313,10 @@ async function walk(page: Page, id: string, hasTrials: boolean): Promise<void> {
   await page.goto(`/investigations/${id}/question`);
   const rail = page.getByRole('navigation', { name: 'Steps of the investigation' });
   for (const step of STEPS) {
-    await rail.getByRole('link', { name: step }).click();
+    const link = rail.getByRole('link', { name: step });
+    await link.click();
+    // Until its code has come, the page before it is gone and this one is empty.
+    await expect(link).toHaveAttribute('aria-current', /.+/);
     // What a page is fetched for may take longer than the page is quiet.
     await expect(page.locator('main h1').first()).toBeVisible();
     await settled(page);
